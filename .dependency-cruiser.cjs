@@ -1,0 +1,40 @@
+/** The import rules of architecture.md: dependencies point inwards, places do not import one another. */
+const places = ['session', 'rolls', 'shelf', 'bench', 'logbook'];
+module.exports = {
+  forbidden: [
+    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
+    {
+      name: 'core-knows-only-core',
+      severity: 'error',
+      from: { path: '^core/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^(app|cli|demo|scripts|e2e)/' },
+    },
+    {
+      name: 'core-has-small-pure-libraries-only',
+      severity: 'error',
+      from: { path: '^core/', pathNot: '\\.test\\.ts$' },
+      to: { dependencyTypes: ['npm', 'core'], pathNot: 'node_modules/(yup|date-fns|@sodaru/yup-to-json-schema)/' },
+    },
+    { name: 'cli-knows-only-core', severity: 'error', from: { path: '^cli/' }, to: { path: '^app/' } },
+    ...places.map((place) => ({
+      name: `${place}-imports-no-other-place`,
+      severity: 'error',
+      from: { path: `^app/${place}/` },
+      to: { path: `^app/(${places.filter((other) => other !== place).join('|')})/` },
+    })),
+    { name: 'ui-knows-no-place', severity: 'error', from: { path: '^app/ui/' }, to: { path: `^app/(${places.join('|')}|server)/` } },
+    {
+      name: 'database-stays-on-the-server',
+      severity: 'error',
+      from: { path: '^app/(?!server)', pathNot: '\\.server\\.ts$' },
+      to: { path: 'better-sqlite3' },
+    },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    exclude: { path: '\\+types|\\.react-router' },
+    enhancedResolveOptions: { extensions: ['.ts', '.tsx', '.js', '.json'] },
+  },
+};

@@ -1,0 +1,95 @@
+import fc from 'fast-check';
+import { readFileSync } from 'node:fs';
+import { kitJsonSchema } from '../core/kit/kit-schema.ts';
+import { SHIPPED_KITS } from '../core/kit/shipped-kits.ts';
+import { COMMANDS } from './commands.ts';
+import { EXAMPLES } from './help.ts';
+
+const today = { today: '2026-11-25' };
+const ask = (command: string, request: unknown) => COMMANDS[command]?.(request, today) ?? null;
+
+test('every command’s help example runs', () => {
+  for (const name of Object.keys(COMMANDS)) expect([name, ask(name, EXAMPLES[name])?.ok]).toEqual([name, true]);
+});
+
+test('answers have the shapes and figures of scripting.md', () => {
+  const plan = ask('plan', EXAMPLES['plan']);
+  expect(plan?.ok && Object.keys(plan.value as object)).toEqual(['rollNumber', 'steps', 'totalS', 'batchAfter', 'warnings']);
+  expect(ask('pour', EXAMPLES['pour'])).toEqual({ ok: true, value: { settlesC: 36.5 } });
+  expect(ask('mix', EXAMPLES['mix'])).toEqual({ ok: true, value: { hotMl: 9158, coldMl: 2842 } });
+  const pour = ask('pour', {
+    kit: 'house-c41-three-bath',
+    bath: 'developer',
+    nominalS: 200,
+    plannedS: 200,
+    solutionMl: 520,
+    tank: { heatJK: 380, startC: 22, coolingPerMin: 0.02, surroundC: 22 },
+  });
+  expect(pour?.ok && Object.keys(pour.value as object)).toEqual(['pourC', 'settlesC']);
+  expect(
+    ask('warmup', {
+      bath: { litres: 12, startC: 30, ambientC: 20 },
+      bottles: [{ id: 'd', ml: 1000, material: 'glass', startC: 20, lowC: 37, highC: 38 }],
+    }),
+  ).toEqual({ ok: true, value: { bottles: [{ id: 'd', windows: [] }] } });
+});
+
+test('all faults of a request at once, its kit’s included, unknown fields by name', () => {
+  const kit = { ...SHIPPED_KITS[0], makesMl: -1 };
+  const answer = ask('plan', {
+    kit,
+    rolls: [{ format: '136' }],
+    tank: { method: 'shaker' },
+    on: '2026-02-30',
+    colour: 'red',
+    temperaturesC: { developer: 'hot' },
+  });
+  expect(answer && !answer.ok && answer.errors.map((error) => error.path).sort()).toEqual([
+    '$.colour',
+    '$.kit.makesMl',
+    '$.on',
+    '$.rolls[0].format',
+    '$.tank.method',
+    '$.temperaturesC.developer',
+  ]);
+  expect(ask('drift', { kit: 'house-c41-three-bath', bath: 'stop', nominalS: 9, readings: [{ atS: 0, c: 38 }] })?.ok).toBe(false);
+});
+
+test('docs/kit.schema.json is the schema that validates', () => {
+  expect(JSON.parse(readFileSync('docs/kit.schema.json', 'utf8'))).toEqual(kitJsonSchema());
+});
+
+/** A copy of something sensible with one or more of its values replaced by anything. */
+function mutated(value: unknown, at: readonly number[], by: unknown): unknown {
+  const [first, ...rest] = at;
+  if (first === undefined || typeof value !== 'object' || value === null) return by;
+  const keys = Object.keys(value);
+  if (keys.length === 0) return by;
+  const key = keys[first % keys.length] as string;
+  const copy = Array.isArray(value) ? [...(value as unknown[])] : { ...value };
+  (copy as Record<string, unknown>)[key] = mutated((value as Record<string, unknown>)[key], rest, by);
+  return copy;
+}
+
+test('mutated kits and requests get answers or errors, never an exception', () => {
+  const anything = fc.oneof(
+    fc.jsonValue(),
+    fc.constantFrom<unknown[]>(NaN, Infinity, -0, 1e308, 5e-324, '__proto__', { __proto__: null }, '', [], -1, 0, 1e9),
+  );
+  const path = fc.array(fc.nat(30), { minLength: 1, maxLength: 7 });
+  const requests = Object.entries(EXAMPLES).flatMap(([name, example]) =>
+    'kit' in (example as object) ? SHIPPED_KITS.map((kit) => [name, { ...(example as object), kit }] as const) : [[name, example] as const],
+  );
+  fc.assert(
+    fc.property(fc.constantFrom(...requests), path, anything, path, anything, ([name, request], at, by, at2, by2) => {
+      const answer = ask(name, mutated(mutated(request, at, by), at2, by2));
+      expect(
+        answer &&
+          (answer.ok
+            ? answer.value !== undefined
+            : answer.errors.length > 0 && answer.errors.every((error) => error.path.startsWith('$') && error.message.length > 8)),
+      ).toBe(true);
+    }),
+    { numRuns: Number(process.env['FUZZ_RUNS'] ?? 4000) },
+  );
+});

@@ -1,0 +1,90 @@
+import { refused, type Answer } from '../core/answer.ts';
+import { COMMANDS } from './commands.ts';
+import { EXAMPLES, SUMMARIES } from './help.ts';
+
+/**
+ * The core from the command line (scripting.md): one command, a JSON request on standard input, one JSON answer on
+ * standard output. Exit status 0 with an answer, 2 with errors.
+ */
+const MOST_BYTES = 2_000_000;
+
+async function readStandardInput(): Promise<Answer<string>> {
+  const chunks: Buffer[] = [];
+  let bytes = 0;
+  for await (const chunk of process.stdin as AsyncIterable<Buffer>) {
+    bytes += chunk.length;
+    if (bytes > MOST_BYTES) {
+      return refused({
+        code: 'too-large',
+        path: '$',
+        message: `The request is larger than ${MOST_BYTES / 1_000_000} MB. A kit with its rolls takes a few kB.`,
+      });
+    }
+    chunks.push(chunk);
+  }
+  return {
+    ok: true,
+    value: Buffer.concat(chunks)
+      .toString('utf8')
+      .replace(/^\uFEFF/, ''),
+  };
+}
+
+function parsed(text: string): Answer<unknown> {
+  try {
+    return { ok: true, value: JSON.parse(text) as unknown };
+  } catch (error) {
+    const message = error instanceof Error ? error.message : 'unreadable';
+    return refused({
+      code: 'not-json',
+      path: '$',
+      message: `The request is not JSON: ${message.slice(0, 200)}. Give one JSON object on standard input.`,
+    });
+  }
+}
+
+function help(name: string | undefined): string {
+  if (name && COMMANDS[name]) {
+    return [
+      `${name}: ${SUMMARIES[name]}`,
+      '',
+      `  npm run -s core -- ${name} <<'JSON'`,
+      JSON.stringify(EXAMPLES[name], null, 2).replace(/^/gm, '  '),
+      '  JSON',
+      '',
+      'One JSON answer on standard output. Exit status 2 with {"errors":[{code, path, message}]}.',
+    ].join('\n');
+  }
+  const rows = Object.keys(COMMANDS).map((command) => `  ${command.padEnd(8)} ${SUMMARIES[command]}`);
+  return ['npm run -s core -- COMMAND < request.json', '', ...rows, '', 'COMMAND --help shows an example that runs.'].join('\n');
+}
+
+async function main(args: readonly string[]): Promise<number> {
+  const name = args.find((arg) => !arg.startsWith('-'));
+  if (args.includes('--help') || args.includes('-h')) {
+    process.stdout.write(`${help(name)}\n`);
+    return 0;
+  }
+  const command = name && Object.hasOwn(COMMANDS, name) ? COMMANDS[name] : undefined;
+  if (!command) {
+    const message = `${name ? `There is no command “${name}”` : 'No command was given'}. There are ${Object.keys(COMMANDS).join(', ')}.`;
+    return say(refused({ code: 'unknown-command', path: '$', message }));
+  }
+  const text = await readStandardInput();
+  if (!text.ok) return say(text);
+  const request = parsed(text.value);
+  return say(request.ok ? command(request.value, { today: localDate(new Date()) }) : request);
+}
+
+function localDate(now: Date): string {
+  const two = (n: number) => String(n).padStart(2, '0');
+  return `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`;
+}
+
+function say(answer: Answer<unknown>): number {
+  process.stdout.write(`${JSON.stringify(answer.ok ? answer.value : { errors: answer.errors }, null, 2)}\n`);
+  return answer.ok ? 0 : 2;
+}
+
+// Setting the code instead of exiting lets a large answer drain into a pipe.
+process.exitCode = await main(process.argv.slice(2));

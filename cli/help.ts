@@ -1,0 +1,58 @@
+/** What each command answers, in a line. */
+export const SUMMARIES: Readonly<Record<string, string>> = {
+  plan: 'every step of a run with its time, working and cues',
+  drift: 'when a step is done that ran at other temperatures than planned',
+  warmup: 'when each bottle in a water bath is inside its range',
+  pour: 'where solution and tank settle, or how warm to pour',
+  mix: 'hot and cold water for a wanted temperature',
+  pack: 'which rolls share a tank, in which order',
+};
+
+/** One request a command that runs as it stands; `--help` prints it and a test runs it. */
+export const EXAMPLES: Readonly<Record<string, unknown>> = {
+  plan: {
+    kit: 'house-c41-three-bath',
+    batch: { volumeMl: 1000, rollsDone: 6, mixedOn: '2026-11-09' },
+    on: '2026-11-25',
+    tank: { method: 'inversion', volumeMl: 520, fillS: 8, drainS: 12 },
+    rolls: [{ format: '135-36', count: 2 }],
+    pushStops: 1,
+    treatment: 'normal',
+    temperaturesC: { developer: 37.2 },
+    habits: {
+      clock: 'first-drop',
+      pourOut: 'inside',
+      wear: 'last',
+      changeoverS: 5,
+      prewash: { kind: 'timed', s: 60 },
+      afterDeveloper: 'rinse',
+      washing: { kind: 'running', s: 180 },
+    },
+  },
+  drift: {
+    kit: 'house-c41-three-bath',
+    bath: 'developer',
+    nominalS: 200,
+    plannedS: 200,
+    readings: [
+      { atS: 0, c: 38.4 },
+      { atS: 90, c: 37.6 },
+    ],
+    tank: { coolingPerMin: 0.02, surroundC: 22 },
+  },
+  warmup: {
+    bath: { litres: 12, startC: 30, setC: 38, heaterW: 800, ambientC: 20, lidded: false },
+    bottles: [{ id: 'developer', ml: 1000, material: 'glass', startC: 20, lowC: 37.7, highC: 38.3 }],
+    horizonS: 14400,
+  },
+  pour: { solutionMl: 520, solutionC: 39, tank: { heatJK: 380, startC: 22 } },
+  mix: { totalMl: 12000, hotC: 52, coldC: 14, targetC: 43 },
+  pack: {
+    rolls: [
+      { id: 'a', format: '135-36', process: 'C-41', pushStops: 0, treatment: 'normal', keeper: false, count: 1 },
+      { id: 'b', format: '120', process: 'C-41', keeper: true },
+    ],
+    tanks: [{ id: 'steel', holds: { '135': 2, '120': 1 }, volumeMl: 520 }],
+    batches: [{ process: 'C-41', rollsLeft: 5 }],
+  },
+};

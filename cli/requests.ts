@@ -1,0 +1,181 @@
+import { array, boolean, mixed, number, object, string, type AnySchema } from 'yup';
+import { FORMAT_FAMILIES, FORMAT_IDS } from '../core/film/format.ts';
+import { PROCESSES } from '../core/film/process.ts';
+import { BOTTLE_MATERIALS } from '../core/heat/water-bath.ts';
+import { TANK_METHODS } from '../core/schedule/tank.ts';
+import { TREATMENTS } from '../core/schedule/treatment.ts';
+
+/** The shapes of scripting.md. Unknown fields are refused by name; bounds stop nonsense, not odd darkrooms. */
+
+const tempC = () => number().min(-50).max(150);
+const seconds = () => number().min(0).max(864_000);
+const millilitres = () => number().moreThan(0).max(10_000_000);
+const stops = () => number().min(-10).max(10);
+const id = () => string().min(1).max(200);
+// `default(undefined)` keeps an absent part absent instead of an object of nothings.
+const closed = (fields: Record<string, AnySchema>) => object(fields).exact().default(undefined);
+
+/** A whole kit document, checked on its own, or the id of a shipped one. */
+const kit = mixed()
+  .test(
+    'kit',
+    'kit must be a kit document or the id of a shipped kit.',
+    (value) => value === undefined || typeof value === 'string' || (typeof value === 'object' && value !== null),
+  )
+  .required();
+
+const isoDate = () =>
+  string().test(
+    'date',
+    ({ path }) => `${path} must be a date such as 2026-11-25.`,
+    (value) => {
+      if (value === undefined) return true;
+      if (!/^\d{4}-\d{2}-\d{2}$/.test(value)) return false;
+      const at = new Date(`${value}T00:00:00Z`);
+      return !Number.isNaN(at.getTime()) && at.toISOString().startsWith(value);
+    },
+  );
+
+/** An object whose keys are free (bath ids, formats) and whose values are numbers. */
+const numbersByName = (low: number, high: number, names?: readonly string[]) =>
+  mixed().test('numbers', 'must be numbers by name', function (value: unknown) {
+    if (value === undefined) return true;
+    if (typeof value !== 'object' || value === null || Array.isArray(value)) {
+      return this.createError({ type: 'wrong-type', message: `${this.path} must be an object of numbers.` });
+    }
+    for (const [name, entry] of Object.entries(value)) {
+      const path = `${this.path}.${name}`;
+      if (names && !names.includes(name)) {
+        return this.createError({ path, type: 'unknown-field', message: `${name} is not one of ${names.join(', ')}.` });
+      }
+      if (typeof entry !== 'number' || !(entry >= low && entry <= high)) {
+        return this.createError({ path, type: 'out-of-range', message: `${name} must be a number from ${low} to ${high}.` });
+      }
+    }
+    return true;
+  });
+
+const films = array(closed({ format: string().oneOf(FORMAT_IDS).required(), count: number().integer().min(1).max(1000) }).required());
+
+const habits = closed({
+  clock: string().oneOf(['first-drop', 'tank-full']),
+  pourOut: string().oneOf(['inside', 'at-zero']),
+  wear: string().oneOf(['last', 'first']),
+  changeoverS: seconds(),
+  prewash: closed({ kind: string().oneOf(['none', 'timed', 'until-clear']).required(), s: seconds() }),
+  afterDeveloper: string().oneOf(['none', 'rinse', 'stop']),
+  washing: closed({
+    kind: string().oneOf(['running', 'changes', 'counted']).required(),
+    s: seconds(),
+    n: number().integer().min(1).max(100),
+    counts: array(number().integer().min(1).max(1000).required()).min(1).max(50),
+  }),
+  agitation: closed({
+    initialS: seconds().required(),
+    everyS: number().min(1).max(86_400).required(),
+    inversions: number().integer().min(1).max(100).required(),
+    tap: boolean(),
+  }),
+  stabiliser: string().oneOf(['in-tank', 'open-tray']),
+  wettingAgent: string().oneOf(['none', 'drop']),
+  solution: string().oneOf(['returned', 'one-shot']),
+  pastCapacity: string().oneOf(['warn', 'refuse']),
+});
+
+const request = (fields: Record<string, AnySchema>) => object(fields).exact().label('a request object').required();
+
+export const planRequest = request({
+  kit,
+  batch: closed({ volumeMl: millilitres(), rollsDone: number().min(0).max(100_000), mixedOn: isoDate() }),
+  on: isoDate(),
+  tank: closed({ method: string().oneOf(TANK_METHODS), volumeMl: millilitres(), fillS: seconds(), drainS: seconds() }),
+  rolls: films.min(1).max(1000).required(),
+  pushStops: stops(),
+  treatment: string().oneOf(TREATMENTS),
+  temperaturesC: numbersByName(0, 100),
+  habits,
+});
+
+export const driftRequest = request({
+  kit,
+  bath: id().required(),
+  nominalS: seconds().required(),
+  plannedS: seconds(),
+  readings: array(closed({ atS: number().min(-86_400).max(864_000).required(), c: tempC().required() }).required())
+    .min(1)
+    .max(10_000)
+    .required(),
+  tank: closed({ coolingPerMin: number().min(0).max(10).required(), surroundC: tempC().required() }),
+});
+
+export const warmupRequest = request({
+  bath: closed({
+    litres: number().min(0.5).max(2000).required(),
+    startC: tempC().required(),
+    setC: tempC(),
+    heaterW: number().min(0).max(6000),
+    ambientC: tempC().required(),
+    lidded: boolean(),
+  }).required(),
+  bottles: array(
+    closed({
+      id: id().required(),
+      ml: millilitres().required(),
+      material: string().oneOf(BOTTLE_MATERIALS).required(),
+      startC: tempC().required(),
+      lowC: tempC().required(),
+      highC: tempC().required(),
+    }).required(),
+  )
+    .min(1)
+    .max(100)
+    .required(),
+  horizonS: number().min(1).max(172_800),
+});
+
+export const pourRequest = request({
+  kit: kit.optional(),
+  bath: id(),
+  nominalS: seconds(),
+  plannedS: number().moreThan(0).max(864_000),
+  solutionMl: millilitres().required(),
+  solutionC: tempC(),
+  tank: closed({
+    heatJK: number().min(0).max(1_000_000).required(),
+    startC: tempC().required(),
+    coolingPerMin: number().min(0).max(10),
+    surroundC: tempC(),
+  }).required(),
+});
+
+export const mixRequest = request({
+  totalMl: millilitres().required(),
+  hotC: tempC().required(),
+  coldC: tempC().required(),
+  targetC: tempC().required(),
+});
+
+export const packRequest = request({
+  rolls: array(
+    closed({
+      id: id().required(),
+      format: string().oneOf(FORMAT_IDS).required(),
+      process: string().oneOf(PROCESSES).required(),
+      pushStops: stops(),
+      treatment: string().oneOf(TREATMENTS),
+      keeper: boolean(),
+      count: number().integer().min(1).max(1000),
+    }).required(),
+  )
+    .max(1000)
+    .required(),
+  tanks: array(
+    closed({ id: id().required(), holds: numbersByName(0, 1000, FORMAT_FAMILIES).required(), volumeMl: millilitres() }).required(),
+  )
+    .min(1)
+    .max(50)
+    .required(),
+  batches: array(
+    closed({ process: string().oneOf(PROCESSES).required(), rollsLeft: number().min(0).max(100_000).required() }).required(),
+  ).max(100),
+});

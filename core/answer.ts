@@ -1,0 +1,43 @@
+/**
+ * Errors a person can cause are values, never exceptions (architecture.md, rule 4).
+ * A fault names where it is by JSON path and says what would be accepted.
+ */
+export interface Fault {
+  readonly code: string;
+  readonly path: string;
+  readonly message: string;
+}
+
+/** Something worth knowing that never stops a plan (domain.md 5). `bath` is null when it concerns the whole run. */
+export interface Warning {
+  readonly code: WarningCode;
+  readonly bath: string | null;
+  readonly message: string;
+}
+
+export type WarningCode =
+  | 'extrapolated'
+  | 'outside-range'
+  | 'short-developer'
+  | 'past-capacity'
+  | 'past-shelf-life'
+  | 'off-nominal'
+  | 'push-colour'
+  | 'volume-short'
+  | 'far-outside-leaflet'
+  | 'large-correction';
+
+export type Answer<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly errors: readonly Fault[] };
+
+export function answered<T>(value: T): Answer<T> {
+  return { ok: true, value };
+}
+
+export function refused(...errors: readonly Fault[]): { readonly ok: false; readonly errors: readonly Fault[] } {
+  return { ok: false, errors };
+}
+
+/** The same faults seen from further out: `$.time` under `$.kit.baths[0]` becomes `$.kit.baths[0].time`. */
+export function faultsUnder(prefix: string, faults: readonly Fault[]): Fault[] {
+  return faults.map((fault) => ({ ...fault, path: prefix + fault.path.slice(1) }));
+}

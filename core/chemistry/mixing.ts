@@ -1,0 +1,69 @@
+import { answered, refused, type Answer } from '../answer.ts';
+import type { Bath, Kit } from '../kit/kit.ts';
+
+export interface MixPortion {
+  readonly name: string;
+  readonly amount: number;
+  readonly unit: 'ml' | 'g';
+}
+
+export interface MixRecipe {
+  readonly bath: string;
+  readonly name: string;
+  readonly waterMl: number;
+  readonly waterC: number | null;
+  readonly parts: readonly MixPortion[];
+  readonly stirS: number | null;
+  /** Water to add at the end so that the bottle holds the wanted volume. */
+  readonly topUpToMl: number;
+  readonly cautions: readonly string[];
+}
+
+/**
+ * How to mix each bath of a kit to any volume up to the whole: every part in the kit's own ratio, in the listed order
+ * (domain.md 1). Halving a powder is allowed but said to be unreliable, with the reason.
+ * Errors: `volume-outside-kit`.
+ */
+export function mixRecipes(kit: Kit, volumeMl: number): Answer<readonly MixRecipe[]> {
+  if (!(volumeMl > 0) || volumeMl > kit.makesMl + 1e-9) {
+    return refused({
+      code: 'volume-outside-kit',
+      path: '$.volumeMl',
+      message: `This kit makes up to ${kit.makesMl} ml; mix more than 0 and at most that.`,
+    });
+  }
+  const share = volumeMl / kit.makesMl;
+  return answered(kit.baths.flatMap((bath) => recipe(bath, share, volumeMl)));
+}
+
+function recipe(bath: Bath, share: number, volumeMl: number): MixRecipe[] {
+  const mix = bath.mix;
+  if (!mix) return [];
+  const powder = mix.parts.some((part) => part.g !== undefined);
+  const cautions = ['Gloves and eye protection. Concentrate into water, slowly, in this order.'];
+  if (powder && share < 1 - 1e-9) {
+    cautions.push(
+      'Part of a powder bag is unreliable: grains of different salts settle apart, so half a bag need not hold half of each. Mix the whole bag if you can.',
+    );
+  }
+  return [
+    {
+      bath: bath.id,
+      name: bath.name,
+      waterMl: round1(mix.waterMl * share),
+      waterC: mix.waterC ?? null,
+      parts: mix.parts.map((part) => ({
+        name: part.name,
+        amount: round1((part.ml ?? part.g ?? 0) * share),
+        unit: part.ml === undefined ? 'g' : 'ml',
+      })),
+      stirS: mix.stirS ?? null,
+      topUpToMl: volumeMl,
+      cautions,
+    },
+  ];
+}
+
+function round1(value: number): number {
+  return Math.round(value * 10) / 10;
+}

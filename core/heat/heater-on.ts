@@ -1,0 +1,54 @@
+import { answered, refused, type Answer } from '../answer.ts';
+import { warmUp, type BottleInBath, type Tub } from './water-bath.ts';
+
+const HORIZON_S = 6 * 3600;
+
+/**
+ * How long before the first pour the heater must go on: the seconds until every bottle is inside its range and stays
+ * there (domain.md 8). Errors: `never-warm`, naming the bottle that does not get there.
+ */
+export function warmingSeconds(tub: Tub, bottles: readonly BottleInBath[]): Answer<number> {
+  const { bottles: warmed } = warmUp(tub, bottles, HORIZON_S);
+  let readyS = 0;
+  for (const bottle of warmed) {
+    const stays = bottle.windows.findLast((window) => window.toS === null) ?? bottle.windows.at(-1);
+    if (!stays) {
+      return refused({
+        code: 'never-warm',
+        path: '$.bottles',
+        message: `${bottle.id} does not reach its range within six hours. Start warmer, set the bath higher, or put a lid on.`,
+      });
+    }
+    readyS = Math.max(readyS, stays.fromS);
+  }
+  return answered(readyS);
+}
+
+/**
+ * For a sink left to fall: the water temperature to start with so that a bottle is inside its range in the middle
+ * of its window at the wanted second. Errors: `never-warm`.
+ */
+export function sinkStartC(tub: Tub, bottles: readonly BottleInBath[], bottleId: string, pourAtS: number): Answer<number> {
+  const index = bottles.findIndex((bottle) => bottle.id === bottleId);
+  const bottle = bottles[index];
+  const sink: Tub = { ...tub, heaterW: 0 };
+  const atPour = (startC: number) => {
+    const { trace } = warmUp({ ...sink, startC }, bottles, pourAtS, pourAtS);
+    return trace.bottlesC[index]?.at(-1) ?? NaN;
+  };
+  const targetC = bottle ? (bottle.lowC + bottle.highC) / 2 : NaN;
+  let [low, high] = [0, 99];
+  if (!bottle || !(atPour(low) < targetC && atPour(high) > targetC)) {
+    return refused({
+      code: 'never-warm',
+      path: '$.bottles',
+      message: `No tap is hot enough to have ${bottleId} in its range by then. Pour later, or warm the bottle first.`,
+    });
+  }
+  for (let i = 0; i < 40; i++) {
+    const middle = (low + high) / 2;
+    if (atPour(middle) < targetC) low = middle;
+    else high = middle;
+  }
+  return answered((low + high) / 2);
+}

@@ -1,0 +1,146 @@
+import { array, boolean, mixed, number, object as yupObject, string, ValidationError, type AnySchema, type ObjectShape } from 'yup';
+import { convertSchema } from '@sodaru/yup-to-json-schema';
+import { PROCESSES } from '../film/process.ts';
+import { BATH_KINDS } from './kind.ts';
+import { KIT_FORMAT } from './kit.ts';
+
+/**
+ * The one description of `steady-reel/kit@1`: it validates documents and, through `kitJsonSchema`, documents itself.
+ * Shapes and bounds live here; rules between fields live in kit-document.ts and sequence-order.ts.
+ */
+
+// Bounds are generous: they stop slips and nonsense (minus signs, 1e999), never an odd but real leaflet.
+/** An absent object stays absent instead of becoming an object of nothings. */
+const object = <S extends ObjectShape>(fields: S) => yupObject(fields).default(undefined);
+const tempC = () => number().min(0).max(100);
+const seconds = () => number().moreThan(0).max(86_400);
+const named = (what: string) => string().label(what);
+
+/** One of several shapes told apart by their `rule` field, with the chosen shape's own faults reported. */
+function ruleOf(variants: Record<string, AnySchema>): AnySchema {
+  const names = Object.keys(variants);
+  return mixed()
+    .test('rule', 'must be one of the rules', function (value: unknown) {
+      if (value === undefined) return true;
+      const rule = isRecord(value) ? value['rule'] : undefined;
+      const variant = typeof rule === 'string' && Object.hasOwn(variants, rule) ? variants[rule] : undefined;
+      if (!variant) {
+        const field = this.path.split(/[.[]/).at(-1);
+        return this.createError({
+          type: 'not-one-of',
+          message: `${field} must be an object whose rule is one of ${names.join(', ')}.`,
+        });
+      }
+      try {
+        variant.validateSync(value, { strict: true, abortEarly: false });
+        return true;
+      } catch (error) {
+        if (!(error instanceof ValidationError)) throw error;
+        const leaves = error.inner.length > 0 ? error.inner : [error];
+        for (const leaf of leaves) leaf.path = leaf.path ? `${this.path}.${leaf.path}` : this.path;
+        return new ValidationError(leaves, value, this.path);
+      }
+    })
+    .meta({ jsonSchema: { type: 'object', oneOf: names.map((name) => jsonSchemaOf(variants[name] as AnySchema)) } });
+}
+
+function isRecord(value: unknown): value is Record<string, unknown> {
+  return typeof value === 'object' && value !== null && !Array.isArray(value);
+}
+
+const rule = (name: string) => string().oneOf([name]).required();
+
+const pushSchema = ruleOf({
+  add: object({ rule: rule('add'), secondsPerStop: number().min(-86_400).max(86_400).required() }),
+  factor: object({ rule: rule('factor'), perStop: number().moreThan(0).max(10).required() }),
+  table: object({
+    rule: rule('table'),
+    factors: array(object({ stops: number().min(-10).max(10).required(), factor: number().moreThan(0).max(100).required() }).required())
+      .min(1)
+      .required(),
+  }),
+});
+
+const exhaustionSchema = ruleOf({
+  none: object({ rule: rule('none') }),
+  percent: object({ rule: rule('percent'), perRoll: number().min(0).max(100).required() }),
+  add: object({
+    rule: rule('add'),
+    seconds: number().min(0).max(86_400).required(),
+    everyRolls: number().integer().min(1).max(1000).required(),
+  }),
+  ladder: object({
+    rule: rule('ladder'),
+    rows: array(object({ fromRoll: number().integer().min(1).max(1000).required(), s: seconds().required() }).required())
+      .min(1)
+      .required(),
+  }),
+});
+
+const bathSchema = object({
+  id: named('a short id, unique in the kit').min(1).max(80).required(),
+  kind: string().oneOf(BATH_KINDS).required(),
+  name: named('the name on the bottle').min(1).max(120).required(),
+  critical: boolean(),
+  nominalC: tempC().label('the temperature the main time is printed for, in °C').required(),
+  time: object({
+    points: array(object({ c: tempC().required(), s: seconds().required() }).required())
+      .min(1)
+      .max(200)
+      .label('at least one leaflet point')
+      .required(),
+  }).required(),
+  range: object({ lowC: tempC().required(), highC: tempC().required() }),
+  push: pushSchema,
+  exhaustion: exhaustionSchema,
+  agitation: object({
+    initialS: number().min(0).max(3600).required(),
+    everyS: number().min(1).max(86_400),
+    inversions: number().integer().min(1).max(100),
+    tap: boolean(),
+  }),
+  after: string().oneOf(['return', 'discard']),
+  keepsDays: number().min(0).max(36_500),
+  mix: object({
+    waterMl: number().min(0).max(1_000_000).required(),
+    waterC: tempC(),
+    parts: array(
+      object({
+        name: named('the name on the part').min(1).max(120).required(),
+        ml: number().min(0).max(1_000_000),
+        g: number().min(0).max(1_000_000),
+      }).required(),
+    ).required(),
+    stirS: number().min(0).max(86_400),
+  }),
+});
+
+export const kitSchema = object({
+  format: string().oneOf([KIT_FORMAT]).required(),
+  id: named('a short id').min(1).max(120).required(),
+  name: named('the kit’s name').min(1).max(200).required(),
+  process: string().oneOf(PROCESSES).required(),
+  note: string().max(5000),
+  makesMl: number().moreThan(0).max(1_000_000).label('the full volume in ml').required(),
+  capacityRolls: number().moreThan(0).max(10_000),
+  baths: array(bathSchema.required()).min(1).max(60).required(),
+  sequence: array(string().min(1).max(80).required()).min(1).max(200).required(),
+})
+  .label('a kit document')
+  .required();
+
+export type JsonSchema = ReturnType<typeof convertSchema>;
+
+/** The JSON Schema of a kit, generated from the schema that validates it. */
+export function kitJsonSchema(): JsonSchema {
+  return {
+    $schema: 'http://json-schema.org/draft-07/schema#',
+    $id: KIT_FORMAT,
+    title: 'Steady Reel kit document',
+    ...jsonSchemaOf(kitSchema),
+  } as JsonSchema;
+}
+
+function jsonSchemaOf(schema: AnySchema): JsonSchema {
+  return convertSchema(schema as Parameters<typeof convertSchema>[0]);
+}

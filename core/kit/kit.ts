@@ -1,0 +1,76 @@
+import type { Process } from '../film/process.ts';
+import type { BathKind } from './kind.ts';
+
+export const KIT_FORMAT = 'steady-reel/kit@1';
+
+export interface LeafletPoint {
+  readonly c: number;
+  readonly s: number;
+}
+
+export type PushRule =
+  | { readonly rule: 'add'; readonly secondsPerStop: number }
+  | { readonly rule: 'factor'; readonly perStop: number }
+  | { readonly rule: 'table'; readonly factors: readonly { readonly stops: number; readonly factor: number }[] };
+
+export type ExhaustionRule =
+  | { readonly rule: 'none' }
+  | { readonly rule: 'percent'; readonly perRoll: number }
+  | { readonly rule: 'add'; readonly seconds: number; readonly everyRolls: number }
+  | { readonly rule: 'ladder'; readonly rows: readonly { readonly fromRoll: number; readonly s: number }[] };
+
+export interface Agitation {
+  readonly initialS: number;
+  readonly everyS?: number;
+  readonly inversions?: number;
+  readonly tap?: boolean;
+}
+
+export interface MixPart {
+  readonly name: string;
+  readonly ml?: number;
+  readonly g?: number;
+}
+
+export interface Mix {
+  readonly waterMl: number;
+  readonly waterC?: number;
+  readonly parts: readonly MixPart[];
+  readonly stirS?: number;
+}
+
+export interface Bath {
+  readonly id: string;
+  readonly kind: BathKind;
+  readonly name: string;
+  readonly critical?: boolean;
+  readonly nominalC: number;
+  readonly time: { readonly points: readonly LeafletPoint[] };
+  readonly range?: { readonly lowC: number; readonly highC: number };
+  readonly push?: PushRule;
+  readonly exhaustion?: ExhaustionRule;
+  readonly agitation?: Agitation;
+  readonly after?: 'return' | 'discard';
+  readonly keepsDays?: number;
+  readonly mix?: Mix;
+}
+
+/**
+ * A kit document (domain.md 4). Whatever a leaflet does not say is absent: a half-known kit still plans.
+ * Documents are kept as they came, fields this version does not know included.
+ */
+export interface Kit {
+  readonly format: typeof KIT_FORMAT;
+  readonly id: string;
+  readonly name: string;
+  readonly process: Process;
+  readonly note?: string;
+  readonly makesMl: number;
+  readonly capacityRolls?: number;
+  readonly baths: readonly Bath[];
+  readonly sequence: readonly string[];
+}
+
+export function bathById(kit: Kit, id: string): Bath | undefined {
+  return kit.baths.find((bath) => bath.id === id);
+}

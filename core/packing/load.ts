@@ -1,0 +1,59 @@
+import type { FormatFamily } from '../film/format.ts';
+
+export type Holds = Readonly<Partial<Record<FormatFamily, number>>>;
+
+/** Rolls that take the same room in every tank: a family of formats and a count that stays together. */
+export interface Shape {
+  readonly family: FormatFamily;
+  readonly count: number;
+}
+
+const EPSILON = 1e-9;
+
+/** The share of a tank that a shape takes; Infinity where the tank has no place for it (domain.md 11). */
+export function shareOfTank(shape: Shape, holds: Holds): number {
+  const places = holds[shape.family] ?? 0;
+  return places > 0 ? shape.count / places : Infinity;
+}
+
+/** A load fits when the shares add up to one tank at most. */
+export function fits(shares: number): boolean {
+  return shares <= 1 + EPSILON;
+}
+
+/** How many of each shape go in together, by index. */
+export type Load = readonly number[];
+
+/**
+ * Every load that a tank takes out of what is there, the empty one left out.
+ * With `mustHold` only loads with at least one of that shape.
+ */
+export function loadsOf(shares: readonly number[], there: Load, mustHold: number | null): Load[] {
+  const loads: Load[] = [];
+  const load = there.map(() => 0);
+  const place = (shape: number, room: number): void => {
+    if (shape === there.length) {
+      if (load.some((n) => n > 0) && (mustHold === null || (load[mustHold] as number) > 0)) loads.push([...load]);
+      return;
+    }
+    const share = shares[shape] as number;
+    const most = Math.min(there[shape] as number, share === Infinity ? 0 : Math.floor((room + EPSILON) / share));
+    for (let n = most; n >= 0; n--) {
+      load[shape] = n;
+      place(shape + 1, n === 0 ? room : room - n * share);
+    }
+    load[shape] = 0;
+  };
+  place(0, 1);
+  return loads;
+}
+
+/** A load to which nothing that is left could be added. Leaving film out of a tank never makes fewer runs. */
+export function isFull(load: Load, shares: readonly number[], there: Load): boolean {
+  const used = load.reduce((sum, n, i) => sum + (n > 0 ? n * (shares[i] as number) : 0), 0);
+  return there.every((n, i) => (load[i] as number) >= n || !fits(used + (shares[i] as number)));
+}
+
+export function without(there: Load, load: Load): Load {
+  return there.map((n, i) => n - (load[i] as number));
+}

@@ -1,0 +1,34 @@
+import type { Warning } from '../answer.ts';
+import { driftFinish } from '../heat/drift.ts';
+import { roundHalfUp } from '../units/duration.ts';
+import type { RunPlan } from './run-plan.ts';
+import type { ActualStep } from './state.ts';
+
+export interface StepFinish {
+  /** Whole seconds from the step's start at which it is done. */
+  readonly seconds: number;
+  /** What the readings alone would make it, followed or not; null without readings that count. */
+  readonly byDoseS: number | null;
+  readonly warnings: readonly Warning[];
+}
+
+/** When a running step ends: its plan, moved by drift where it is critical and read, lengthened by hand (domain.md 7). */
+export function stepFinish(plan: RunPlan, index: number, actual: ActualStep | null): StepFinish {
+  const step = plan.steps[index];
+  if (!step) return { seconds: 0, byDoseS: null, warnings: [] };
+  const plannedS = step.seconds + (actual?.lengthenedS ?? 0);
+  if (!actual || !step.critical || step.points.length < 2 || actual.readings.length === 0) {
+    return { seconds: Math.max(0, plannedS), byDoseS: null, warnings: [] };
+  }
+  const drift = driftFinish({
+    bath: { id: step.bath, name: step.name, nominalC: step.nominalC, time: { points: step.points } },
+    nominalS: step.nominalS,
+    plannedS: step.seconds,
+    readings: actual.readings.map((reading) => ({ atS: Math.max(0, (reading.atMs - actual.startMs) / 1000), c: reading.c })),
+    surroundings: plan.surroundings,
+  });
+  if (!drift.ok) return { seconds: Math.max(0, plannedS), byDoseS: null, warnings: [] };
+  const byDoseS = roundHalfUp(drift.value.finishS);
+  const seconds = actual.followsDrift ? byDoseS + actual.lengthenedS : plannedS;
+  return { seconds: Math.max(0, seconds), byDoseS, warnings: drift.value.warnings };
+}

@@ -1,0 +1,121 @@
+import { bleachesOrFixes, isDeveloper, isWater } from '../kit/kind.ts';
+import type { RunEvent } from './event.ts';
+import type { RunPlan } from './run-plan.ts';
+import type { RunState } from './state.ts';
+
+/** Why an event makes no sense now, in a sentence; null when it does. */
+export function refusalOf(plan: RunPlan, state: RunState, event: RunEvent): string | null {
+  const over = state.phase === 'finished' || state.phase === 'given-up';
+  if (over && event.kind !== 'note') {
+    return state.phase === 'finished'
+      ? 'This run is already finished; it is in the logbook.'
+      : 'This run was given up; it is in the logbook.';
+  }
+  if (state.inForce.some((earlier) => earlier.id === event.id)) return 'This act is already recorded.';
+  switch (event.kind) {
+    case 'readied':
+      return state.phase === 'ready' ? null : 'The run has begun; its checklist is behind you.';
+    case 'poured':
+      return pourRefusal(plan, state, event.step);
+    case 'step-ended':
+      return runningRefusal(plan, state, event.step, 'end');
+    case 'skipped':
+      return skipRefusal(plan, state, event.step);
+    case 'repeated':
+      return repeatRefusal(plan, state, event.step);
+    case 'lengthened':
+    case 'correction':
+      return runningRefusal(plan, state, event.step, 'change');
+    case 'nudged':
+      return nudgeRefusal(plan, state, event.step, event.seconds, event.atMs);
+    case 'paused':
+      return pauseRefusal(plan, state);
+    case 'resumed':
+      return state.phase === 'paused' ? null : 'The run is not paused.';
+    case 'undone':
+      return undoRefusal(state, event.event);
+    case 'finished':
+      return state.step >= plan.steps.length && state.phase === 'between' ? null : `Not yet: ${nameOf(plan, state.step)} is still to come.`;
+    case 'reading':
+    case 'note':
+    case 'given-up':
+      return null;
+  }
+}
+
+function nameOf(plan: RunPlan, step: number): string {
+  return plan.steps[step]?.name ?? 'Hanging up';
+}
+
+function pourRefusal(plan: RunPlan, state: RunState, step: number): string | null {
+  if (step >= plan.steps.length) return 'This run has no such step.';
+  if (state.phase === 'paused') return 'The run is paused. Go on first, then pour.';
+  if (state.phase === 'running') {
+    return state.step === step
+      ? `${nameOf(plan, step)} is already in the tank.`
+      : `${nameOf(plan, state.step)} is in the tank. Pour it out first.`;
+  }
+  return state.step === step ? null : `The next bath is ${nameOf(plan, state.step)}.`;
+}
+
+function runningRefusal(plan: RunPlan, state: RunState, step: number, doing: 'end' | 'change'): string | null {
+  if (state.phase === 'running' && state.step === step) return null;
+  if (step < state.step) return `${nameOf(plan, step)} has already ended.`;
+  return doing === 'end'
+    ? `${nameOf(plan, step)} is not in the tank.`
+    : `${nameOf(plan, step)} is not running, so its time cannot be changed.`;
+}
+
+function skipRefusal(plan: RunPlan, state: RunState, step: number): string | null {
+  const planned = plan.steps[step];
+  if (!planned || step !== state.step || state.phase === 'paused') return `The step at hand is ${nameOf(plan, state.step)}.`;
+  if (isDeveloper(planned.kind))
+    return `${planned.name} makes the picture and cannot be skipped. Give the run up instead if it must end here.`;
+  return null;
+}
+
+function repeatRefusal(plan: RunPlan, state: RunState, step: number): string | null {
+  if (state.phase !== 'between' || step !== state.step - 1)
+    return 'A step can be repeated right after it ended, before the next is poured.';
+  const planned = plan.steps[step];
+  if (planned && isDeveloper(planned.kind))
+    return `${planned.name} has done its work; a second time would over-develop. Note what happened instead.`;
+  return null;
+}
+
+function nudgeRefusal(plan: RunPlan, state: RunState, step: number, seconds: number, atMs: number): string | null {
+  const refusal = runningRefusal(plan, state, step, 'change');
+  if (refusal) return refusal;
+  const startMs = state.actual[step]?.startMs ?? 0;
+  return startMs + seconds * 1000 > atMs + 1000 ? 'That would start the step in the future.' : null;
+}
+
+/** Film may wait in water once development is over, and anywhere once it is fixed; never in a developer or before a bleach. */
+export function pauseRefusal(plan: RunPlan, state: RunState): string | null {
+  if (state.phase === 'paused') return 'The run is already paused.';
+  if (state.phase === 'ready') return 'Nothing has been poured yet, so there is nothing to pause.';
+  const current = plan.steps[state.step];
+  if (state.phase === 'running') {
+    if (current && isDeveloper(current.kind))
+      return 'Development goes on whatever the clock does. No pause until the developer is out and stopped.';
+    return `${nameOf(plan, state.step)} is in the tank. Let it end, then pause in the wash that follows.`;
+  }
+  const before = plan.steps[state.step - 1];
+  const developed = !plan.steps.slice(state.step).some((step) => isDeveloper(step.kind));
+  if (before && developed && (before.lightSafeAtEnd || isWater(before.kind) || bleachesOrFixes(before.kind))) return null;
+  return developed
+    ? 'Developer left in the film goes on working. Rinse or stop it first, then pause.'
+    : 'The developer is still to come, and half-wet film takes it up unevenly. Go on now.';
+}
+
+function undoRefusal(state: RunState, eventId: string): string | null {
+  const target = state.inForce.find((event) => event.id === eventId);
+  if (!target) return 'That act is not there to undo; perhaps it was undone on another screen.';
+  if (target === lastUndoable(state) || target.kind === 'reading' || target.kind === 'note') return null;
+  return 'Undo takes back the last act first.';
+}
+
+/** The act that Z takes back; null when there is none. */
+export function lastUndoable(state: RunState): RunEvent | null {
+  return state.phase === 'finished' || state.phase === 'given-up' ? null : (state.inForce.at(-1) ?? null);
+}

@@ -1,0 +1,131 @@
+import type { Agitation } from '../kit/kit.ts';
+import { isWater, type StepKind } from '../kit/kind.ts';
+import { showTemperature } from '../units/temperature.ts';
+import { DEFAULT_WASH_CHANGES, DEFAULT_WASH_COUNTS, type WashingHabit } from './habits.ts';
+import type { Tank } from './tank.ts';
+
+export type CueKind = 'agitate-first' | 'agitate' | 'rotate' | 'change' | 'prepare' | 'pour-out' | 'light-safe' | 'wipe' | 'end';
+
+export interface Cue {
+  /** Seconds from the step's own start. */
+  readonly atS: number;
+  readonly kind: CueKind;
+  readonly label: string;
+}
+
+/** What a cue has to know of a step. */
+export interface CuedStep {
+  readonly kind: StepKind;
+  readonly name: string;
+  readonly seconds: number;
+  readonly temperatureC: number;
+  readonly agitation: Agitation | null;
+  /** The bottle it is poured from, by name; null for water. */
+  readonly bottle: string | null;
+  readonly after: 'return' | 'discard';
+  readonly inTank: boolean;
+  readonly opensTank: boolean;
+  readonly wipeAfter: boolean;
+}
+
+export interface CueSetting {
+  readonly tank: Pick<Tank, 'method' | 'drainS'>;
+  readonly pourOut: 'inside' | 'at-zero';
+  readonly washing: WashingHabit | undefined;
+}
+
+const PREPARE_BEFORE_POUR_OUT_S = 45;
+/** Agitating while about to pour gains nothing and spills (domain.md 10). */
+const LAST_AGITATION_BEFORE_POUR_OUT_S = 10;
+
+/** When pouring out begins, counted from the step's start (domain.md 10). */
+export function pourOutAtS(seconds: number, drainS: number, pourOut: 'inside' | 'at-zero'): number {
+  return pourOut === 'inside' ? Math.max(0, seconds - drainS) : seconds;
+}
+
+/** The cues of one step in time order, all of them inside it (domain.md 10). `next` is null for the last step. */
+export function stepCues(step: CuedStep, next: CuedStep | null, setting: CueSetting): Cue[] {
+  const pourOut = pourOutAtS(step.seconds, setting.tank.drainS, setting.pourOut);
+  const cues: Cue[] = [
+    ...agitationCues(step, setting.tank, pourOut),
+    ...washCues(step, setting.washing),
+    { atS: Math.max(0, pourOut - PREPARE_BEFORE_POUR_OUT_S), kind: 'prepare', label: prepareLabel(step, next) },
+    { atS: pourOut, kind: 'pour-out', label: pourOutLabel(step) },
+  ];
+  if (step.opensTank) cues.push({ atS: step.seconds, kind: 'light-safe', label: 'Light does no harm from here: the tank may be opened' });
+  if (step.wipeAfter) cues.push({ atS: step.seconds, kind: 'wipe', label: 'Wipe the backing off with a wet, soft cloth' });
+  cues.push({ atS: step.seconds, kind: 'end', label: next ? `${step.name} ends` : 'Off the reel, hang to dry' });
+  return cues.sort((a, b) => a.atS - b.atS);
+}
+
+function agitationCues(step: CuedStep, tank: Pick<Tank, 'method'>, pourOut: number): Cue[] {
+  const agitation = step.agitation;
+  if (!agitation || !step.inTank) return [];
+  const initialS = Math.min(agitation.initialS, pourOut);
+  if (tank.method === 'rotary') {
+    return [
+      ...(initialS > 0 ? [{ atS: 0, kind: 'agitate-first' as const, label: `Invert by hand for ${initialS} s` }] : []),
+      { atS: initialS, kind: 'rotate', label: 'On the rollers: continuous, reversing' },
+    ];
+  }
+  const first: Cue[] =
+    initialS > 0
+      ? [{ atS: 0, kind: 'agitate-first', label: `${tank.method === 'stick' ? 'Twirl' : 'Invert'} without a pause for ${initialS} s` }]
+      : [];
+  const everyS = agitation.everyS;
+  if (!everyS) return first;
+  const beats: Cue[] = [];
+  for (let k = Math.ceil(agitation.initialS / everyS); k * everyS <= pourOut - LAST_AGITATION_BEFORE_POUR_OUT_S; k++) {
+    beats.push({ atS: k * everyS, kind: 'agitate', label: beatLabel(agitation, tank) });
+  }
+  return [...first, ...beats];
+}
+
+/** `Invert 4 times, then tap`. */
+export function beatLabel(agitation: Agitation, tank: Pick<Tank, 'method'>): string {
+  const times = agitation.inversions ?? 4;
+  const count = times === 1 ? 'once' : times === 2 ? 'twice' : `${times} times`;
+  const move = tank.method === 'stick' ? `Twirl the stick ${count}` : `Invert ${count}`;
+  return agitation.tap && tank.method !== 'stick' ? `${move}, then tap` : move;
+}
+
+function washCues(step: CuedStep, washing: WashingHabit | undefined): Cue[] {
+  if (step.kind !== 'wash' || !washing || washing.kind === 'running') return [];
+  if (washing.kind === 'changes') {
+    const n = washing.n ?? DEFAULT_WASH_CHANGES;
+    return Array.from({ length: n }, (_, i) => ({
+      atS: Math.floor((step.seconds * i) / n),
+      kind: 'change' as const,
+      label: `Fill, shake, empty: change ${i + 1} of ${n}`,
+    }));
+  }
+  const counts = washing.counts ?? DEFAULT_WASH_COUNTS;
+  const total = counts.reduce((sum, count) => sum + count, 0);
+  let before = 0;
+  return counts.map((count, i) => {
+    const atS = Math.floor((step.seconds * before) / total);
+    before += count;
+    return { atS, kind: 'change', label: `Fresh water, ${count} inversions: fill ${i + 1} of ${counts.length}` };
+  });
+}
+
+function goesBack(step: CuedStep): boolean {
+  return step.bottle !== null && step.after === 'return';
+}
+
+function prepareLabel(step: CuedStep, next: CuedStep | null): string {
+  const emptying = isWater(step.kind)
+    ? 'water to the drain'
+    : goesBack(step)
+      ? `funnel into the ${step.bottle} bottle`
+      : 'funnel into the waste jug';
+  if (!next) return `Get clips and a clean line ready; ${emptying}`;
+  const what = isWater(next.kind) ? `${next.name} water` : `${next.name} bottle`;
+  return `${what} at ${showTemperature(next.temperatureC)}; ${emptying}`;
+}
+
+function pourOutLabel(step: CuedStep): string {
+  if (!step.inTank) return `Lift the film out of the ${step.name.toLowerCase()}`;
+  if (isWater(step.kind)) return `Pour the ${step.name.toLowerCase()} water out`;
+  return goesBack(step) ? `Pour out, back into ${step.bottle}` : `Pour ${step.name.toLowerCase()} out, not back`;
+}

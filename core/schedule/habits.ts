@@ -1,0 +1,57 @@
+import type { WearSchool } from '../timing/roll-number.ts';
+
+export type PrewashHabit =
+  { readonly kind: 'none' } | { readonly kind: 'timed'; readonly s?: number } | { readonly kind: 'until-clear'; readonly s?: number };
+
+export type WashingHabit =
+  | { readonly kind: 'running'; readonly s?: number }
+  | { readonly kind: 'changes'; readonly s?: number; readonly n?: number }
+  | { readonly kind: 'counted'; readonly s?: number; readonly counts?: readonly number[] };
+
+export type AgitationHabit = {
+  readonly initialS: number;
+  readonly everyS: number;
+  readonly inversions: number;
+  readonly tap: boolean;
+};
+
+/**
+ * A person's own way where schools differ (domain.md 9). A habit that is absent leaves the kit's document as it is;
+ * a habit that is named overrules it, so "not named" and "named with the default" are different things.
+ */
+export interface Habits {
+  readonly clock?: 'first-drop' | 'tank-full';
+  readonly pourOut?: 'inside' | 'at-zero';
+  readonly wear?: WearSchool;
+  readonly changeoverS?: number;
+  readonly prewash?: PrewashHabit;
+  readonly afterDeveloper?: 'none' | 'rinse' | 'stop';
+  readonly washing?: WashingHabit;
+  readonly agitation?: AgitationHabit;
+  readonly stabiliser?: 'in-tank' | 'open-tray';
+  readonly wettingAgent?: 'none' | 'drop';
+  readonly drying?: 'untouched' | 'squeegee' | 'spun';
+  readonly solution?: 'returned' | 'one-shot';
+  readonly temperature?: 'at-target' | 'averages-target';
+  readonly pastCapacity?: 'warn' | 'refuse';
+}
+
+export const DEFAULT_CHANGEOVER_S = 5;
+export const DEFAULT_PREWASH_S = 60;
+export const DEFAULT_RINSE_S = 30;
+export const DEFAULT_STOP_S = 30;
+export const DEFAULT_WASH_S = 180;
+export const DEFAULT_WETTING_AGENT_S = 30;
+export const DEFAULT_WASH_CHANGES = 7;
+export const DEFAULT_WASH_COUNTS: readonly number[] = [5, 10, 20];
+export const WASH_LOW_C = 35;
+export const WASH_HIGH_C = 40;
+export const ROOM_C = 20;
+
+export function prewashSeconds(habit: PrewashHabit | undefined): number {
+  return habit && habit.kind !== 'none' ? (habit.s ?? DEFAULT_PREWASH_S) : DEFAULT_PREWASH_S;
+}
+
+export function washSeconds(habit: WashingHabit | undefined): number {
+  return habit?.s ?? DEFAULT_WASH_S;
+}

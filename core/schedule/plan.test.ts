@@ -1,0 +1,206 @@
+import fc from 'fast-check';
+import { houseKit } from '../kit/a-kit.fixture.ts';
+import { shippedKit, SHIPPED_KITS } from '../kit/shipped-kits.ts';
+import type { Kit } from '../kit/kit.ts';
+import { planRun, type Plan, type PlanQuestion } from './plan.ts';
+import { DEFAULT_TANK } from './tank.ts';
+import type { Habits } from './habits.ts';
+import { eveningClock } from './session-clock.ts';
+
+const kitCalled = (id: string) => shippedKit(id) as Kit;
+function question(change: Partial<PlanQuestion> = {}): PlanQuestion {
+  return {
+    kit: houseKit(),
+    batch: { volumeMl: 1000, rollsDone: 6, mixedOn: '2026-11-09' },
+    on: '2026-11-25',
+    tank: { ...DEFAULT_TANK, volumeMl: 520 },
+    rolls: [{ format: '135-36', count: 2 }],
+    pushStops: 0,
+    treatment: 'normal',
+    temperaturesC: {},
+    habits: {},
+    ...change,
+  };
+}
+function planned(change: Partial<PlanQuestion> = {}): Plan {
+  const plan = planRun(question(change));
+  if (!plan.ok) throw new Error(plan.errors.map((error) => error.message).join(' '));
+  return plan.value;
+}
+const steps = (plan: Plan) => plan.steps.map((step) => `${step.bath} ${step.seconds}`).join(', ');
+const beats = (plan: Plan, bath: string, kind: string) =>
+  plan.steps
+    .find((step) => step.bath === bath)
+    ?.cues.filter((cue) => cue.kind === kind)
+    .map((cue) => cue.atS);
+
+test('the evening of the brief: six rolls done, two more, 37.2 °C', () => {
+  const plan = planned({ temperaturesC: { developer: 37.2 } });
+  // developer 225.2 × 218.325/200 = 245.8; bleach-fix 400 × (1 + 0.06 × 7) = 568.
+  expect(steps(plan)).toBe('prewash 60, developer 246, rinse 30, bleach-fix 568, wash 180, stabiliser 60');
+  expect(plan.rollNumber).toBe(8);
+  expect(plan.batchAfter.rollsDone).toBe(8);
+  // Six steps and five changeovers of 5 s.
+  expect(plan.totalS).toBe(60 + 246 + 30 + 568 + 180 + 60 + 25);
+  expect(plan.steps.map((step) => step.startS)).toEqual([0, 65, 316, 351, 924, 1109]);
+  expect(plan.steps.map((step) => step.lightSafeAtEnd)).toEqual([false, false, false, true, true, true]);
+});
+
+test('cues of a 246 s developer: pour out at 234, the last beat 10 s before, bottles named', () => {
+  const plan = planned({ temperaturesC: { developer: 37.2 } });
+  expect(beats(plan, 'developer', 'agitate')).toEqual([30, 60, 90, 120, 150, 180, 210]);
+  expect(beats(plan, 'developer', 'prepare')).toEqual([189]);
+  expect(beats(plan, 'developer', 'pour-out')).toEqual([234]);
+  expect(plan.steps[1]?.cues.find((cue) => cue.kind === 'prepare')?.label).toBe('Rinse water at 38.0 °C; funnel into the Developer bottle');
+  const late = planned({ temperaturesC: { developer: 37.2 }, habits: { pourOut: 'at-zero', clock: 'tank-full' } });
+  expect(beats(late, 'developer', 'pour-out')).toEqual([246]);
+  expect(late.changeoverS).toBe(5 + 8 + 12);
+  const rollers = planned({ tank: { ...DEFAULT_TANK, method: 'rotary' } });
+  expect([beats(rollers, 'developer', 'agitate'), beats(rollers, 'developer', 'rotate')]).toEqual([[], [15]]);
+  const washes = planned({ habits: { washing: { kind: 'counted', counts: [5, 10, 20] } } });
+  expect(beats(washes, 'wash', 'change')).toEqual([0, 25, 77]);
+  const slow = planned({ kit: kitCalled('house-c41-room'), habits: { washing: { kind: 'changes', n: 4 } } });
+  expect(beats(slow, 'developer', 'agitate')?.slice(0, 3)).toEqual([120, 240, 360]);
+  expect(beats(slow, 'wash', 'change')).toEqual([0, 45, 90, 135]);
+});
+
+test.each<[string, Partial<PlanQuestion>, string]>([
+  [
+    'the kit’s own wash keeps its time',
+    { kit: kitCalled('reference-c41') },
+    'developer 195, bleach 390, wash 195, fixer 390, wash 195, stabiliser 90',
+  ],
+  [
+    'until the habit is named',
+    {
+      kit: kitCalled('reference-c41'),
+      habits: { washing: { kind: 'running' }, afterDeveloper: 'stop', prewash: { kind: 'timed', s: 300 } },
+    },
+    'prewash 300, developer 195, stop 30, bleach 390, wash 180, fixer 390, wash 180, stabiliser 90',
+  ],
+  [
+    'straight on, tank warmed dry',
+    { habits: { afterDeveloper: 'none', prewash: { kind: 'none' }, wettingAgent: 'drop' } },
+    'developer 225, bleach-fix 568, wash 180, stabiliser 60, wetting-agent 30',
+  ],
+  [
+    'a stop bath of the kit’s own stays',
+    {
+      kit: kitCalled('house-ecn2-home'),
+      batch: { volumeMl: 1000, rollsDone: 0 },
+      rolls: [{ format: '120', count: 1 }],
+      habits: { afterDeveloper: 'none' },
+    },
+    'prebath 60, remjet-rinse 90, developer 180, stop 30, bleach 180, wash 180, fixer 120, wash 180, final-rinse 30',
+  ],
+  [
+    'E-6 keeps its water between developers',
+    { kit: kitCalled('reference-e6'), habits: { afterDeveloper: 'rinse' } },
+    'first-developer 360, first-wash 120, reversal 120, colour-developer 360, rinse 30, pre-bleach 120, bleach 360, fixer 240, final-wash 240, final-rinse 60',
+  ],
+  [
+    'bleach bypass: a rinse, then a separate fixer for the bleach-fix’s time',
+    { treatment: 'bleach-bypass', habits: { afterDeveloper: 'none' } },
+    'prewash 60, developer 225, rinse 30, fixer 568, wash 180, stabiliser 60',
+  ],
+  [
+    'cine film in C-41: remjet off first',
+    { treatment: 'cine-in-c41' },
+    'prewash 60, prebath 60, remjet-rinse 60, developer 225, rinse 30, bleach-fix 568, wash 180, stabiliser 60',
+  ],
+])('schools and treatments: %s', (_, change, sequence) => {
+  expect(steps(planned(change))).toBe(sequence);
+});
+
+test('a fixer never follows a developer bare, remjet marks the batch, and the film waits in the dark', () => {
+  expect(steps(planned({ treatment: 'bleach-bypass', kit: kitCalled('reference-c41') }))).toBe(
+    'developer 195, wash 195, fixer 390, wash 195, stabiliser 90',
+  );
+  const cine = planned({ treatment: 'cine-in-c41' });
+  expect(cine.batchAfter.seenRemjet).toBe(true);
+  expect(cine.steps.find((step) => step.kind === 'wash')?.cues.some((cue) => cue.kind === 'wipe')).toBe(true);
+  const opened = planned().steps.flatMap((step) => step.cues.filter((cue) => cue.kind === 'light-safe').map(() => step.bath));
+  expect(opened).toEqual(['bleach-fix']);
+});
+
+test('warnings go along, errors stop and name the field', () => {
+  const codes = (change: Partial<PlanQuestion>) => planned(change).warnings.map((warning) => warning.code);
+  expect(codes({ batch: { volumeMl: 500, rollsDone: 5, mixedOn: '2026-10-01' }, pushStops: 2 })).toEqual([
+    'past-capacity',
+    'past-shelf-life',
+    'volume-short',
+    'push-colour',
+  ]);
+  expect(codes({ batch: { volumeMl: 1000, rollsDone: 10 } })).toEqual([]);
+  const paths = (change: Partial<PlanQuestion>) => {
+    const plan = planRun(question(change));
+    return plan.ok ? [] : plan.errors.map((error) => `${error.code} ${error.path}`);
+  };
+  expect(paths({ temperaturesC: { developer: 29, fixer: 20 } })).toEqual([
+    'unknown-bath $.temperaturesC.fixer',
+    'temperature-outside-leaflet $.temperaturesC.developer',
+  ]);
+  expect(paths({ batch: { volumeMl: 1000, rollsDone: 11 }, habits: { pastCapacity: 'refuse' } })).toEqual(['past-capacity $.rolls']);
+  expect(paths({ kit: kitCalled('house-e6-three-bath'), treatment: 'cross-process' })).toEqual(['treatment-not-for-kit $.treatment']);
+});
+
+const habits: fc.Arbitrary<Habits> = fc.record(
+  {
+    clock: fc.constantFrom('first-drop', 'tank-full'),
+    pourOut: fc.constantFrom('inside', 'at-zero'),
+    wear: fc.constantFrom('last', 'first'),
+    changeoverS: fc.integer({ min: 0, max: 60 }),
+    prewash: fc.constantFrom({ kind: 'none' }, { kind: 'timed', s: 300 }, { kind: 'until-clear' }),
+    afterDeveloper: fc.constantFrom('none', 'rinse', 'stop'),
+    washing: fc.constantFrom({ kind: 'running' }, { kind: 'changes', n: 7 }, { kind: 'counted' }),
+    stabiliser: fc.constantFrom('in-tank', 'open-tray'),
+    wettingAgent: fc.constantFrom('none', 'drop'),
+  },
+  { requiredKeys: [] },
+) as fc.Arbitrary<Habits>;
+
+test('whatever the habits: the order holds, steps never overlap, every cue lies inside its step', () => {
+  fc.assert(
+    fc.property(
+      fc.constantFrom(...SHIPPED_KITS),
+      habits,
+      fc.constantFrom('inversion', 'stick', 'rotary'),
+      fc.integer({ min: 0, max: 700 }),
+      fc.constantFrom('normal', 'bleach-bypass'),
+      (kit, chosen, method, drainS, treatment) => {
+        const plan = planned({
+          kit,
+          habits: chosen,
+          tank: { method, fillS: 8, drainS } as PlanQuestion['tank'],
+          treatment: treatment as 'normal',
+        });
+        plan.steps.forEach((step, i) => {
+          for (const cue of step.cues) expect(cue.atS >= 0 && cue.atS <= step.seconds).toBe(true);
+          expect(step.cues.filter((cue) => cue.kind === 'end')).toHaveLength(1);
+          const next = plan.steps[i + 1];
+          if (next) expect(next.startS).toBe(step.startS + step.seconds + plan.changeoverS);
+        });
+        expect(plan.totalS).toBe((plan.steps.at(-1)?.startS ?? 0) + (plan.steps.at(-1)?.seconds ?? 0));
+      },
+    ),
+    { numRuns: 300 },
+  );
+});
+
+test('an evening forwards, or back from a wanted pour or finish, is the same evening', () => {
+  const runs = [
+    { totalS: 1200, loadS: 600, warmS: 2400 },
+    { totalS: 1100, loadS: 600, warmS: 900 },
+  ];
+  const habit = { dryReelsS: 1800, hangS: 300 };
+  const forward = eveningClock(runs, habit, { kind: 'start', atMs: 0 });
+  // The second pour waits for dry reels and loading (1800 + 600), not for warming, which overlaps them.
+  expect(forward.map((run) => [run.firstPourMs / 1000, run.hungMs / 1000])).toEqual([
+    [2400, 3900],
+    [6300, 7700],
+  ]);
+  const shift = (clock: ReturnType<typeof eveningClock>, byMs: number) => clock.map((run) => run.hungMs - byMs);
+  const wanted = eveningClock(runs, habit, { kind: 'first-pour', atMs: 5_000_000 });
+  expect(shift(wanted, 5_000_000 - 2_400_000)).toEqual(forward.map((run) => run.hungMs));
+  expect(eveningClock(runs, habit, { kind: 'finish', atMs: 9_000_000 }).at(-1)?.hungMs).toBe(9_000_000);
+});

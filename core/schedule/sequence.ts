@@ -1,0 +1,168 @@
+import { BARE_STEP_NAMES, sequenceSteps } from '../kit/kit-document.ts';
+import { isDeveloper, isWater, type StepKind } from '../kit/kind.ts';
+import type { Bath, Kit } from '../kit/kit.ts';
+import {
+  DEFAULT_RINSE_S,
+  DEFAULT_STOP_S,
+  DEFAULT_WETTING_AGENT_S,
+  prewashSeconds,
+  ROOM_C,
+  WASH_HIGH_C,
+  WASH_LOW_C,
+  washSeconds,
+  type Habits,
+} from './habits.ts';
+import type { Treatment } from './treatment.ts';
+
+/** A step before its time is known: timed by its bath's leaflet, or by a habit. */
+export interface DraftStep {
+  readonly id: string;
+  readonly kind: StepKind;
+  readonly name: string;
+  /** The bath whose leaflet times this step. */
+  readonly bath: Bath | undefined;
+  /** Seconds that a habit gives; a leaflet's time otherwise. */
+  readonly habitS: number | null;
+  readonly usualC: number;
+  readonly range: { readonly lowC: number; readonly highC: number } | null;
+  /** The kit's bottle this step is poured from; null for water and for what the kit does not contain. */
+  readonly bottle: Bath | null;
+}
+
+const REMJET_PREBATH_S = 60;
+const REMJET_RINSE_S = 60;
+const REMJET_C = 27;
+
+/** The kit's sequence as habits and treatment change it (domain.md 9). */
+export function draftSequence(kit: Kit, habits: Habits, treatment: Treatment): DraftStep[] {
+  const developerC = kit.baths.find((bath) => isDeveloper(bath.kind))?.nominalC ?? ROOM_C;
+  const bare = bareSteps(developerC, habits);
+  let steps = sequenceSteps(kit).map((step): DraftStep => (step.bath ? fromBath(step.bath) : bare(step.id, step.kind as BareKind)));
+  steps = withPrewash(steps, habits, bare);
+  steps = withAfterDeveloper(steps, habits, bare);
+  // After the habits, so that a treatment's own needs (a rinse before a bare fixer) have the last word.
+  steps = withTreatment(steps, treatment, habits, bare);
+  steps = withWashing(steps, habits);
+  return withWettingAgent(steps, habits, bare);
+}
+
+type BareKind = 'prewash' | 'rinse' | 'stop' | 'wash' | 'wetting-agent';
+type MakeBare = (id: string, kind: BareKind) => DraftStep;
+
+function fromBath(bath: Bath): DraftStep {
+  const water = isWater(bath.kind);
+  return {
+    id: bath.id,
+    kind: bath.kind,
+    name: bath.name,
+    bath,
+    habitS: null,
+    usualC: bath.nominalC,
+    range: bath.range ?? null,
+    bottle: water ? null : bath,
+  };
+}
+
+function bareSteps(developerC: number, habits: Habits): MakeBare {
+  const seconds: Record<BareKind, number> = {
+    prewash: prewashSeconds(habits.prewash),
+    rinse: DEFAULT_RINSE_S,
+    stop: DEFAULT_STOP_S,
+    wash: washSeconds(habits.washing),
+    'wetting-agent': DEFAULT_WETTING_AGENT_S,
+  };
+  const wash = { lowC: WASH_LOW_C, highC: WASH_HIGH_C };
+  return (id, kind) => ({
+    id,
+    kind,
+    name: BARE_STEP_NAMES[kind] ?? kind,
+    bath: undefined,
+    habitS: seconds[kind],
+    usualC: kind === 'wash' ? (wash.lowC + wash.highC) / 2 : kind === 'wetting-agent' ? ROOM_C : developerC,
+    range: kind === 'wash' ? wash : null,
+    bottle: null,
+  });
+}
+
+function withTreatment(steps: DraftStep[], treatment: Treatment, habits: Habits, bare: MakeBare): DraftStep[] {
+  switch (treatment) {
+    case 'normal':
+    case 'cross-process':
+      return steps;
+    case 'bleach-bypass':
+      return bleachBypassed(steps, habits, bare);
+    case 'cine-in-c41': {
+      const developer = steps.findIndex((step) => isDeveloper(step.kind));
+      const remjet = (id: string, kind: StepKind, name: string, habitS: number): DraftStep => ({
+        id,
+        kind,
+        name,
+        habitS,
+        bath: undefined,
+        usualC: REMJET_C,
+        range: { lowC: 26, highC: 38 },
+        bottle: null,
+      });
+      return steps.toSpliced(
+        developer,
+        0,
+        remjet('prebath', 'prebath', 'Alkaline prebath', REMJET_PREBATH_S),
+        remjet('remjet-rinse', 'remjet-rinse', 'Rinse until clear', REMJET_RINSE_S),
+      );
+    }
+  }
+}
+
+function bleachBypassed(steps: DraftStep[], habits: Habits, bare: MakeBare): DraftStep[] {
+  const kept = steps
+    .filter((step) => step.kind !== 'bleach' && step.kind !== 'pre-bleach')
+    .map((step): DraftStep =>
+      step.kind === 'bleach-fix'
+        ? { ...step, id: 'fixer', kind: 'fixer', name: 'Separate fixer', usualC: ROOM_C, range: { lowC: 18, highC: 24 }, bottle: null }
+        : step,
+    );
+  const fixer = kept.findIndex((step) => step.kind === 'fixer');
+  const before = kept[fixer - 1];
+  if (!before || before.kind === 'stop' || before.kind === 'rinse' || before.kind === 'wash') return kept;
+  const kind = habits.afterDeveloper === 'stop' ? 'stop' : 'rinse';
+  return kept.toSpliced(fixer, 0, bare(kind, kind));
+}
+
+/** A step re-timed by a habit that was named, whoever timed it before. */
+function retimed(step: DraftStep, habitS: number): DraftStep {
+  return { ...step, habitS };
+}
+
+function withPrewash(steps: DraftStep[], habits: Habits, bare: MakeBare): DraftStep[] {
+  const habit = habits.prewash;
+  if (!habit) return steps;
+  if (habit.kind === 'none') return steps.filter((step) => step.kind !== 'prewash');
+  if (!steps.some((step) => step.kind === 'prewash')) return [bare('prewash', 'prewash'), ...steps];
+  return steps.map((step) => (step.kind === 'prewash' ? retimed(step, prewashSeconds(habit)) : step));
+}
+
+/** The rinse or stop after the last developer. A stop bath that is one of the kit's own bottles always stays. */
+function withAfterDeveloper(steps: DraftStep[], habits: Habits, bare: MakeBare): DraftStep[] {
+  const habit = habits.afterDeveloper;
+  if (!habit) return steps;
+  const developer = steps.findLastIndex((step) => isDeveloper(step.kind));
+  const next = steps[developer + 1];
+  if (developer === -1 || !next || (next.kind === 'stop' && next.bath)) return steps;
+  const replaceable = next.kind === 'rinse' || next.kind === 'stop';
+  if (habit === 'none') return replaceable ? steps.toSpliced(developer + 1, 1) : steps;
+  if (next.kind === habit) return steps.with(developer + 1, retimed(next, habit === 'rinse' ? DEFAULT_RINSE_S : DEFAULT_STOP_S));
+  if (replaceable) return steps.with(developer + 1, bare(habit, habit));
+  if (next.kind === 'wash' && habit === 'rinse') return steps;
+  return steps.toSpliced(developer + 1, 0, bare(habit, habit));
+}
+
+function withWashing(steps: DraftStep[], habits: Habits): DraftStep[] {
+  if (!habits.washing) return steps;
+  return steps.map((step) => (step.kind === 'wash' ? retimed(step, washSeconds(habits.washing)) : step));
+}
+
+function withWettingAgent(steps: DraftStep[], habits: Habits, bare: MakeBare): DraftStep[] {
+  if (habits.wettingAgent === 'none') return steps.filter((step) => step.kind !== 'wetting-agent');
+  if (habits.wettingAgent !== 'drop' || steps.some((step) => step.kind === 'wetting-agent')) return steps;
+  return [...steps, bare('wetting-agent', 'wetting-agent')];
+}

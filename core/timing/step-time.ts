@@ -1,0 +1,144 @@
+import { answered, refused, type Answer, type Warning } from '../answer.ts';
+import type { Bath } from '../kit/kit.ts';
+import { roundHalfUp } from '../units/duration.ts';
+import { showStops } from '../units/exposure.ts';
+import { showTemperature } from '../units/temperature.ts';
+import { EXTRAPOLATION_LIMIT_C, hasCurve, leafletRange, leafletSeconds, reachOf } from './leaflet-curve.ts';
+import { pushEffect, tableReach } from './push.ts';
+import { wearEffect } from './wear.ts';
+
+export interface StepConditions {
+  readonly tempC: number;
+  /** Positive pushes, negative pulls. */
+  readonly pushStops: number;
+  /** The roll number N of domain.md 5.2. */
+  readonly rollNumber: number;
+}
+
+export interface WorkingLine {
+  readonly what: 'leaflet' | 'wear' | 'push' | 'temperature';
+  readonly seconds: number;
+  readonly label: string;
+}
+
+export interface StepTime {
+  readonly seconds: number;
+  /** The time at nominal temperature, unrounded: the dose that drift aims for (domain.md 7). */
+  readonly nominalS: number;
+  /** Four lines that sum exactly to `seconds`. */
+  readonly working: readonly WorkingLine[];
+  readonly warnings: readonly Warning[];
+}
+
+const OFF_NOMINAL_C = 1;
+const SHORT_DEVELOPER_S = 120;
+
+/**
+ * How long a bath takes, with the working a person can check in pencil (domain.md 5).
+ * Errors: `temperature-outside-leaflet`, `push-outside-leaflet`. Paths are relative to the question asked.
+ */
+export function stepTime(bath: Bath, { tempC, pushStops, rollNumber }: StepConditions): Answer<StepTime> {
+  const points = bath.time.points;
+  const reach = reachOf(points, tempC);
+  const { lowC, highC } = leafletRange(points);
+  const push = pushEffect(bath.push, pushStops);
+  const faults = [];
+  if (reach === 'outside') {
+    const nearest = tempC < lowC ? lowC : highC;
+    faults.push({
+      code: 'temperature-outside-leaflet',
+      path: `$.temperaturesC.${bath.id}`,
+      message: `${bath.name}: ${showTemperature(tempC)} is outside the leaflet, which runs from ${showTemperature(lowC)} to ${showTemperature(highC)} (${EXTRAPOLATION_LIMIT_C} °C beyond at most). The nearest it knows is ${showTemperature(nearest)}.`,
+    });
+  }
+  if (push === null && bath.push?.rule === 'table') {
+    const { from, to } = tableReach(bath.push.factors);
+    faults.push({
+      code: 'push-outside-leaflet',
+      path: '$.pushStops',
+      message: `${bath.name}: the leaflet's push table runs from ${from} to ${to} stops, and this is ${round2(pushStops)}.`,
+    });
+  }
+  if (faults.length > 0 || push === null) return refused(...faults);
+
+  const wear = wearEffect(bath.exhaustion, rollNumber);
+  const leafletS = leafletSeconds(points, bath.nominalC);
+  const baseS = wear.baseS ?? leafletS;
+  const wornS = baseS * wear.factor + wear.addS;
+  const nominalS = baseS * push.factor * wear.factor + push.addS + wear.addS;
+  const exactS = hasCurve(points) ? (nominalS * leafletSeconds(points, tempC)) / leafletS : nominalS;
+  if (nominalS <= 0) {
+    return refused({
+      code: 'push-outside-leaflet',
+      path: '$.pushStops',
+      message: `${bath.name}: ${showStops(pushStops)} would leave no time at all. Pull less.`,
+    });
+  }
+  const seconds = roundHalfUp(exactS);
+  return answered({
+    seconds,
+    nominalS,
+    working: workingLines(bath, { tempC, pushStops, rollNumber }, [leafletS, wornS, nominalS, exactS]),
+    warnings: stepWarnings(bath, tempC, seconds, reach === 'extrapolated'),
+  });
+}
+
+/** Each line is the difference of the rounded neighbours, so that they sum to the rounded time (scripting.md, plan). */
+function workingLines(
+  bath: Bath,
+  { tempC, pushStops, rollNumber }: StepConditions,
+  [leafletS, wornS, nominalS, exactS]: readonly [number, number, number, number],
+): WorkingLine[] {
+  const r = roundHalfUp;
+  return [
+    {
+      what: 'leaflet',
+      seconds: r(leafletS),
+      label: hasCurve(bath.time.points) ? `Leaflet at ${showTemperature(bath.nominalC)}` : 'Leaflet',
+    },
+    { what: 'wear', seconds: r(wornS) - r(leafletS), label: `Wear, roll ${rollNumber}` },
+    { what: 'push', seconds: r(nominalS) - r(wornS), label: pushLabel(bath, pushStops) },
+    { what: 'temperature', seconds: r(exactS) - r(nominalS), label: temperatureLabel(bath, tempC) },
+  ];
+}
+
+function pushLabel(bath: Bath, pushStops: number): string {
+  if (pushStops === 0) return 'No push';
+  const stops = showStops(pushStops);
+  return bath.push
+    ? `${stops.charAt(0).toUpperCase()}${stops.slice(1)} ${Math.abs(pushStops) > 1 ? 'stops' : 'stop'}`
+    : 'Not pushed in this bath';
+}
+
+function temperatureLabel(bath: Bath, tempC: number): string {
+  if (!hasCurve(bath.time.points)) return 'Same time at any temperature';
+  return Math.abs(tempC - bath.nominalC) < 0.05
+    ? `At ${showTemperature(tempC)}`
+    : `${tempC.toFixed(1)} instead of ${showTemperature(bath.nominalC)}`;
+}
+
+function stepWarnings(bath: Bath, tempC: number, seconds: number, extrapolated: boolean): Warning[] {
+  const warnings: Warning[] = [];
+  const warn = (code: Warning['code'], message: string) => warnings.push({ code, bath: bath.id, message: `${bath.name}: ${message}` });
+  const { lowC, highC } = leafletRange(bath.time.points);
+  if (extrapolated) {
+    warn('extrapolated', `${showTemperature(tempC)} is just beyond the leaflet's ${lowC} to ${highC} °C, so its time is an estimate.`);
+  }
+  if (!hasCurve(bath.time.points) && bath.range && (tempC < bath.range.lowC - 1e-9 || tempC > bath.range.highC + 1e-9)) {
+    warn('outside-range', `${showTemperature(tempC)} is outside its range of ${bath.range.lowC} to ${bath.range.highC} °C.`);
+  }
+  if (bath.critical && seconds < SHORT_DEVELOPER_S) {
+    warn('short-developer', 'under 2:00, the seconds spent pouring begin to show as streaks. A cooler bath takes longer.');
+  }
+  if (bath.critical && Math.abs(tempC - bath.nominalC) > OFF_NOMINAL_C + 1e-9) {
+    warn(
+      'off-nominal',
+      `${showTemperature(tempC)} is more than 1 °C from the ${showTemperature(bath.nominalC)} it is made for; time restores density, but colours may cross over.`,
+    );
+  }
+  return warnings;
+}
+
+function round2(value: number): number {
+  return Math.round(value * 100) / 100;
+}

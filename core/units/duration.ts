@@ -1,0 +1,36 @@
+/**
+ * Seconds to the whole second, half up (domain.md 5.5).
+ * The tiny addend absorbs binary noise: 310 × 1.05 is 325.49999… in floating point and 325.5 on paper.
+ */
+export function roundHalfUp(seconds: number): number {
+  return Math.floor(seconds + 0.5 + 1e-9);
+}
+
+/** Seconds as a person reads them: 225 → `3:45`, 3725 → `1:02:05`, -9 → `−0:09`. */
+export function showDuration(durationS: number): string {
+  const whole = roundHalfUp(Math.abs(durationS));
+  const sign = durationS < 0 && whole > 0 ? '−' : '';
+  const hours = Math.floor(whole / 3600);
+  const minutes = Math.floor((whole % 3600) / 60);
+  const two = (n: number) => String(n).padStart(2, '0');
+  const seconds = two(whole % 60);
+  return sign + (hours > 0 ? `${hours}:${two(minutes)}:${seconds}` : `${minutes}:${seconds}`);
+}
+
+/** A difference with its sign: 25 → `+0:25`, -8 → `−0:08`, 0 → `0:00`. */
+export function showDurationChange(durationS: number): string {
+  return roundHalfUp(durationS) > 0 ? `+${showDuration(durationS)}` : showDuration(durationS);
+}
+
+/**
+ * What a person types for a time: `3:15`, `1:02:05`, `195` or `195 s`, `4 min`.
+ * Returns whole seconds, or null when it is none of these.
+ */
+export function parseDuration(text: string): number | null {
+  const typed = text.trim().toLowerCase();
+  const clock = /^(?:(\d{1,2}):)?(\d{1,3}):([0-5]\d)$/.exec(typed);
+  if (clock) return Number(clock[1] ?? 0) * 3600 + Number(clock[2]) * 60 + Number(clock[3]);
+  const single = /^(\d{1,5})\s*(s|sec|seconds|m|min|minutes)?$/.exec(typed);
+  if (!single) return null;
+  return Number(single[1]) * (single[2]?.startsWith('m') ? 60 : 1);
+}

@@ -1,0 +1,53 @@
+/** Temperatures are kept in °C everywhere; only this file and the page know °F (architecture.md, rule 3). */
+export type TemperatureUnit = 'C' | 'F';
+
+export function celsiusFromFahrenheit(tempF: number): number {
+  return ((tempF - 32) * 5) / 9;
+}
+
+export function fahrenheitFromCelsius(tempC: number): number {
+  return (tempC * 9) / 5 + 32;
+}
+
+/** `38.0 °C` or `100.4 °F`. */
+export function showTemperature(tempC: number, unit: TemperatureUnit = 'C'): string {
+  const value = unit === 'C' ? tempC : fahrenheitFromCelsius(tempC);
+  return `${value.toFixed(1)} °${unit}`;
+}
+
+/** A difference keeps its own scale: 0.6 °C is 1.1 °F, never 33.1 °F. */
+export function showTemperatureChange(changeC: number, unit: TemperatureUnit = 'C'): string {
+  const value = unit === 'C' ? changeC : (changeC * 9) / 5;
+  const sign = value > 0 ? '+' : value < 0 ? '−' : '';
+  return `${sign}${Math.abs(value).toFixed(1)} °${unit}`;
+}
+
+export type TypedTemperature =
+  { readonly ok: true; readonly tempC: number } | { readonly ok: false; readonly message: string; readonly likely: string | null };
+
+/**
+ * A thermometer reading as typed with a wet glove. Water that film can bear lies between 5 and 60 °C;
+ * outside that a slipped decimal point is the likely cause, so the likely meaning is offered (`3.8`, `380` → `38.0`).
+ */
+export function parseReading(text: string, unit: TemperatureUnit = 'C'): TypedTemperature {
+  const typed = text
+    .trim()
+    .replace(',', '.')
+    .replace(/\s*°?\s*[cf]?$/i, '');
+  const [low, high] = unit === 'C' ? [5, 60] : [41, 140];
+  const accepted = `a temperature from ${low} to ${high} °${unit}, such as ${unit === 'C' ? '38.0' : '100.4'}`;
+  if (!/^[+-]?\d+(\.\d+)?$/.test(typed)) {
+    return { ok: false, message: `“${text.trim()}” is not a temperature. Type ${accepted}.`, likely: null };
+  }
+  const value = Number(typed);
+  if (value >= low && value <= high) {
+    return { ok: true, tempC: unit === 'C' ? value : celsiusFromFahrenheit(value) };
+  }
+  const [usualLow, usualHigh] = unit === 'C' ? [15, 50] : [59, 122];
+  const meant = [value * 10, value / 10, value / 100].find((v) => v >= usualLow && v <= usualHigh);
+  return {
+    ok: false,
+    message: `${typed} °${unit} is not a temperature for film. Type ${accepted}.`,
+    likely: meant === undefined ? null : meant.toFixed(1),
+  };
+}
