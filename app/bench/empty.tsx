@@ -1,0 +1,31 @@
+import { Form, redirect } from 'react-router';
+import { liveRun, queuedRuns } from '../server/runs.server.ts';
+import { Button, Empty, LinkButton, PageHead } from '../ui/parts.tsx';
+import type { Route } from './+types/empty.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Bench · Steady Reel' }];
+
+export function loader() {
+  const live = liveRun();
+  if (live) throw redirect(`/bench/${live.id}`);
+  const next = queuedRuns()[0];
+  return { next: next ? { id: next.id, title: next.plan.title, position: next.position } : null };
+}
+
+export default function EmptyBench({ loaderData }: Route.ComponentProps) {
+  const { next } = loaderData;
+  return (
+    <>
+      <PageHead title="Bench">The run in progress.</PageHead>
+      {next ? (
+        <Empty title={`Run ${next.position + 1} is next: ${next.title}`} action={<Form method="post" action="/?index"><input type="hidden" name="runId" value={next.id} /><Button filled name="intent" value="begin">Take it to the Bench</Button></Form>}>
+          Your session waits where you left it.
+        </Empty>
+      ) : (
+        <Empty title="Nothing is in the tank" action={<LinkButton filled to="/">Plan tonight’s session</LinkButton>}>
+          A run comes to the Bench from the Session page, with every time worked out. Here it leads you from the first pour to the film on its line.
+        </Empty>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,59 @@
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import type { RunEvent } from '../../core/run/event.ts';
+
+export interface Confirmed {
+  readonly seq: number;
+  readonly event: RunEvent;
+}
+
+interface Schema extends DBSchema {
+  /** Acts not yet delivered, in the order in which they were made. */
+  queue: { key: number; value: { readonly runId: string; readonly event: RunEvent }; indexes: { byRun: string } };
+  /** Events the server has, so that a page loaded without it still knows the run. */
+  confirmed: { key: number; value: Confirmed & { readonly runId: string }; indexes: { byRun: string } };
+}
+
+/** What the browser keeps of a run (IndexedDB). Everything works without it; then only a closed page forgets. */
+export class EventStore {
+  private readonly opened: Promise<IDBPDatabase<Schema> | null>;
+
+  constructor(private readonly runId: string) {
+    this.opened = openDB<Schema>('steady-reel-bench', 1, {
+      upgrade(database) {
+        database.createObjectStore('queue', { autoIncrement: true }).createIndex('byRun', 'runId');
+        database.createObjectStore('confirmed', { keyPath: 'seq' }).createIndex('byRun', 'runId');
+      },
+    }).catch(() => null);
+  }
+
+  async queued(): Promise<RunEvent[]> {
+    const database = await this.opened;
+    return ((await database?.getAllFromIndex('queue', 'byRun', this.runId)) ?? []).map((entry) => entry.event);
+  }
+
+  async confirmed(): Promise<Confirmed[]> {
+    const database = await this.opened;
+    return (await database?.getAllFromIndex('confirmed', 'byRun', this.runId)) ?? [];
+  }
+
+  async enqueue(event: RunEvent): Promise<void> {
+    await (await this.opened)?.add('queue', { runId: this.runId, event });
+  }
+
+  async dequeue(eventId: string): Promise<void> {
+    const database = await this.opened;
+    if (!database) return;
+    const transaction = database.transaction('queue', 'readwrite');
+    for await (const cursor of transaction.store.index('byRun').iterate(this.runId)) {
+      if (cursor.value.event.id === eventId) await cursor.delete();
+    }
+    await transaction.done;
+  }
+
+  async confirm(confirmed: readonly Confirmed[]): Promise<void> {
+    const database = await this.opened;
+    if (!database) return;
+    const transaction = database.transaction('confirmed', 'readwrite');
+    await Promise.all([...confirmed.map((entry) => transaction.store.put({ ...entry, runId: this.runId })), transaction.done]);
+  }
+}

@@ -1,0 +1,98 @@
+import { isDeveloper } from '../../core/kit/kind.ts';
+import { pauseRefusal } from '../../core/run/guard.ts';
+import type { RunPlan } from '../../core/run/run-plan.ts';
+import type { RunState } from '../../core/run/state.ts';
+import type { Act } from './run-channel.ts';
+import type { SoundSettings } from './use-cues.ts';
+import type { ToneName } from './tones.ts';
+
+interface MoreProps {
+  readonly plan: RunPlan;
+  readonly state: RunState;
+  readonly act: (act: Act) => void;
+  readonly close: () => void;
+}
+
+const ROW = 'min-h-12 w-full rounded-card border border-night-line px-4 py-2 text-left disabled:text-night-quiet disabled:opacity-70';
+
+/** What real life asks for: longer, shorter, skip, again, pause, give up. Each says what it does, or why it cannot be done. */
+export function MoreActs({ plan, state, act, close }: MoreProps) {
+  const step = plan.steps[state.step];
+  const before = plan.steps[state.step - 1];
+  const running = state.phase === 'running';
+  const name = step?.name.toLowerCase() ?? '';
+  const noPause = pauseRefusal(plan, state);
+  const developed = state.actual.some((actual, i) => actual && isDeveloper(plan.steps[i]?.kind ?? 'wash'));
+  const done = (what: Act) => {
+    act(what);
+    close();
+  };
+  return (
+    <section aria-label="More" className="grid gap-2 rounded-card border-2 border-night-line bg-night-card p-4 sm:grid-cols-2">
+      {running && [30, -30].map((seconds) => (
+        <button key={seconds} type="button" className={ROW} onClick={() => done({ kind: 'lengthened', step: state.step, seconds })}>
+          {seconds > 0 ? 'Lengthen' : 'Shorten'} {name} by 0:30
+        </button>
+      ))}
+      {step && !isDeveloper(step.kind) && state.phase !== 'paused' && (
+        <button type="button" className={ROW} onClick={() => done({ kind: 'skipped', step: state.step })}>{running ? `End ${name} now as skipped` : `Skip ${name}`}</button>
+      )}
+      {state.phase === 'between' && before && (
+        <button type="button" className={ROW} disabled={isDeveloper(before.kind)} onClick={() => done({ kind: 'repeated', step: state.step - 1 })}>
+          Repeat {before.name.toLowerCase()}
+          {isDeveloper(before.kind) && <span className="block text-sm">A second time would over-develop.</span>}
+        </button>
+      )}
+      <button type="button" className={ROW} disabled={noPause !== null} onClick={() => done({ kind: 'paused' })}>
+        Pause
+        {noPause && <span className="block text-sm">{noPause}</span>}
+      </button>
+      <button type="button" className={ROW} onClick={() => done({ kind: 'given-up', reason: '', countsRolls: developed })}>
+        Give this run up
+        <span className="block text-sm text-night-quiet">{developed ? 'The film was developed: its rolls count for the batch and are marked spoilt.' : 'Nothing was developed: the rolls wait again.'}</span>
+      </button>
+      <button type="button" className={ROW} onClick={close}>Close</button>
+    </section>
+  );
+}
+
+export function SoundPanel({ sound, change, play, close }: { readonly sound: SoundSettings; readonly change: (sound: SoundSettings) => void; readonly play: (tone: ToneName) => void; readonly close: () => void }) {
+  const tones: readonly (readonly [ToneName, string])[] = [
+    ['agitate', 'Agitate: double knock'],
+    ['prepare', 'Get ready: rising'],
+    ['pour-out', 'Pour out: falling'],
+    ['end', 'Zero: long'],
+  ];
+  return (
+    <section aria-label="Sound" className="grid gap-3 rounded-card border-2 border-night-line bg-night-card p-4">
+      <label className="flex min-h-11 items-center gap-3"><input type="checkbox" className="size-6 accent-aqua" checked={sound.on} onChange={(event) => change({ ...sound, on: event.target.checked })} /> Tones</label>
+      <label className="flex min-h-11 items-center gap-3"><input type="checkbox" className="size-6 accent-aqua" checked={sound.voice} onChange={(event) => change({ ...sound, voice: event.target.checked })} /> Speak each cue, where the browser has a voice</label>
+      <label className="flex items-center gap-3">Volume <input type="range" min={0} max={1} step={0.05} value={sound.volume} className="grow accent-aqua" onChange={(event) => change({ ...sound, volume: Number(event.target.value) })} /></label>
+      <div className="grid gap-2 sm:grid-cols-2">
+        {tones.map(([tone, label]) => <button key={tone} type="button" className={ROW} onClick={() => play(tone)}>{label}</button>)}
+      </div>
+      <button type="button" className={ROW} onClick={close}>Close</button>
+    </section>
+  );
+}
+
+const KEYS: readonly (readonly [string, string])[] = [
+  ['Space', 'the act on the wide button'],
+  ['digits', 'a reading; Enter keeps it'],
+  ['R', 'a reading'],
+  ['N', 'a note'],
+  ['Z', 'undo the last act'],
+  [', and .', 'the step began a second earlier, or later'],
+  ['Shift with them', 'by five seconds'],
+  ['S', 'sound'],
+  ['?', 'these keys'],
+];
+
+export function KeysPanel({ close }: { readonly close: () => void }) {
+  return (
+    <section aria-label="Keys" className="rounded-card border-2 border-night-line bg-night-card p-4">
+      <dl className="grid grid-cols-[9rem_1fr] gap-y-1.5">{KEYS.map(([key, does]) => <div key={key} className="contents"><dt className="figure font-semibold">{key}</dt><dd className="text-night-quiet">{does}</dd></div>)}</dl>
+      <button type="button" className={`${ROW} mt-3`} onClick={close}>Close</button>
+    </section>
+  );
+}

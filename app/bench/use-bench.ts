@@ -1,0 +1,104 @@
+import { useCallback, useEffect, useRef, useState, useSyncExternalStore } from 'react';
+import type { RunPlan } from '../../core/run/run-plan.ts';
+import { foldRun } from '../../core/run/state.ts';
+import { BenchClock, type ClockReading } from './bench-clock.ts';
+import type { Confirmed } from './event-store.ts';
+import { RunChannel, type Act, type ChannelView } from './run-channel.ts';
+
+/** A wet glove presses twice: a second act this soon after the first is not meant. */
+const TWICE_MS = 700;
+
+interface BenchStart {
+  readonly runId: string;
+  readonly plan: RunPlan;
+  readonly events: readonly Confirmed[];
+  readonly clock: ClockReading;
+}
+
+/** The run on this screen: its state, its clock, and the one way to act on it. */
+export function useBench(start: BenchStart) {
+  const [first] = useState<ChannelView>(() => ({
+    state: foldRun(start.plan, start.events.map(({ event }) => event)),
+    connection: 'together',
+    undelivered: 0,
+    refusal: null,
+  }));
+  const [live, setLive] = useState<{ readonly clock: BenchClock; readonly channel: RunChannel } | null>(null);
+  const begun = useRef(start);
+
+  useEffect(() => {
+    const { runId, plan, events, clock: reading } = begun.current;
+    const clock = new BenchClock(reading);
+    const channel = new RunChannel(runId, plan, clock, events);
+    setLive({ clock, channel });
+    void clock.synchronise().then((answered) => {
+      if (!answered) clock.recall();
+    });
+    void channel.open();
+    const wake = () => {
+      if (document.visibilityState === 'hidden') return;
+      clock.catchUp();
+      void clock.synchronise();
+      channel.wake();
+    };
+    const every = setInterval(() => void clock.synchronise(), 60_000);
+    document.addEventListener('visibilitychange', wake);
+    window.addEventListener('online', wake);
+    window.addEventListener('pageshow', wake);
+    return () => {
+      clearInterval(every);
+      document.removeEventListener('visibilitychange', wake);
+      window.removeEventListener('online', wake);
+      window.removeEventListener('pageshow', wake);
+      channel.close();
+    };
+  }, []);
+
+  const view = useSyncExternalStore(
+    useCallback((listener: () => void) => live?.channel.subscribe(listener) ?? (() => {}), [live]),
+    () => live?.channel.snapshot() ?? first,
+    () => first,
+  );
+
+  const pressedMs = useRef(-Infinity);
+  const act = useCallback(
+    (what: Act) => {
+      const moves = what.kind === 'poured' || what.kind === 'step-ended' || what.kind === 'finished' || what.kind === 'resumed';
+      const pressed = performance.now();
+      if (moves && pressed - pressedMs.current < TWICE_MS) return null;
+      if (moves) pressedMs.current = pressed;
+      return live?.channel.act(what) ?? null;
+    },
+    [live],
+  );
+
+  return { view, clock: live?.clock ?? null, act, forgetRefusal: () => live?.channel.forgetRefusal(), ready: live !== null };
+}
+
+/** Keeps the screen awake while a run is on, and again whenever the page returns. */
+export function useAwake(on: boolean): void {
+  useEffect(() => {
+    if (!on || !('wakeLock' in navigator)) return;
+    let lock: WakeLockSentinel | null = null;
+    let gone = false;
+    const take = () => {
+      if (document.visibilityState !== 'visible') return;
+      navigator.wakeLock
+        .request('screen')
+        .then((taken) => {
+          if (gone) void taken.release();
+          else lock = taken;
+        })
+        .catch(() => {
+          // Refused on low battery; the phone's own setting decides then.
+        });
+    };
+    take();
+    document.addEventListener('visibilitychange', take);
+    return () => {
+      gone = true;
+      document.removeEventListener('visibilitychange', take);
+      void lock?.release();
+    };
+  }, [on]);
+}

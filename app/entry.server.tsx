@@ -1,0 +1,27 @@
+import { createReadableStreamFromReadable } from '@react-router/node';
+import { isbot } from 'isbot';
+import { PassThrough } from 'node:stream';
+import { renderToPipeableStream } from 'react-dom/server';
+import { ServerRouter, type EntryContext } from 'react-router';
+import { db } from './server/database.server.ts';
+
+// Opened when the server starts, not at the first request: a migration or a refusal is seen at once.
+db();
+
+export const streamTimeout = 5000;
+
+export default function handleRequest(request: Request, status: number, headers: Headers, context: EntryContext): Promise<Response> {
+  return new Promise((resolve, reject) => {
+    const wholeFirst = isbot(request.headers.get('user-agent') ?? '') || context.isSpaMode;
+    const { pipe, abort } = renderToPipeableStream(<ServerRouter context={context} url={request.url} />, {
+      [wholeFirst ? 'onAllReady' : 'onShellReady']() {
+        const body = new PassThrough();
+        headers.set('Content-Type', 'text/html');
+        resolve(new Response(createReadableStreamFromReadable(body), { status, headers }));
+        pipe(body);
+      },
+      onShellError: reject,
+    });
+    setTimeout(abort, streamTimeout + 1000);
+  });
+}

@@ -1,0 +1,62 @@
+import { data, Form, Link, redirect } from 'react-router';
+import { nowMs } from '../server/clock.server.ts';
+import { findRoll, knownFilms, setRollDeleted, setRollState, updateRoll } from '../server/rolls.server.ts';
+import { readForm } from '../ui/form.ts';
+import { Button, LinkButton, Notice, PageHead } from '../ui/parts.tsx';
+import type { Route } from './+types/roll.ts';
+import { RollForm } from './roll-form.tsx';
+import { rollFields, rollSchema } from './roll-schema.ts';
+import { STATE_WORDS } from './state-words.ts';
+
+export const meta: Route.MetaFunction = ({ data: loaded }) => [{ title: `${loaded?.roll.name ?? 'Roll'} · Steady Reel` }];
+
+export function loader({ params }: Route.LoaderArgs) {
+  const roll = findRoll(params.rollId);
+  if (!roll) throw data('This roll is not there any more. It may have been deleted.', { status: 404 });
+  return { roll, films: knownFilms() };
+}
+
+export async function action({ request, params }: Route.ActionArgs) {
+  const formData = await request.formData();
+  const roll = findRoll(params.rollId);
+  if (!roll) throw data('This roll is not there any more. It may have been deleted.', { status: 404 });
+  switch (formData.get('intent')) {
+    case 'delete':
+      setRollDeleted(params.rollId, nowMs());
+      throw redirect(`/rolls?deleted=${params.rollId}`);
+    case 'wait-again':
+      if (roll.state !== 'developing') setRollState(params.rollId, 'waiting', null);
+      throw redirect('/rolls');
+    default: {
+      const read = readForm(rollSchema, formData);
+      if (!read.ok) return read.reply;
+      updateRoll(params.rollId, rollFields(read.value));
+      throw redirect('/rolls');
+    }
+  }
+}
+
+export default function RollPage({ loaderData, actionData }: Route.ComponentProps) {
+  const { roll, films } = loaderData;
+  const busy = roll.state === 'developing';
+  return (
+    <>
+      <PageHead title={roll.name}>
+        {STATE_WORDS[roll.state]}
+        {roll.runId && <>, in <Link className="underline" to={busy ? `/bench/${roll.runId}` : `/logbook/${roll.runId}`}>{busy ? 'this run' : 'this run of the logbook'}</Link></>}
+      </PageHead>
+      {busy && <div className="mb-4 max-w-4xl"><Notice tone="plain">This roll is in a run. Changes here do not change the run’s times, which it carries with it.</Notice></div>}
+      <RollForm lastResult={actionData} films={films} defaults={{ ...roll, expiredYear: roll.expiredYear ?? undefined, keeper: roll.keeper ? 'on' : undefined }}>
+        <Button filled>Keep changes</Button>
+        <LinkButton to={`/rolls/new?like=${roll.id}`}>One more like it</LinkButton>
+        <LinkButton to="/rolls">Back</LinkButton>
+      </RollForm>
+      {!busy && (
+        <Form method="post" className="mt-4 flex flex-wrap gap-3">
+          {(roll.state === 'developed' || roll.state === 'spoilt') && <Button name="intent" value="wait-again">Let it wait again</Button>}
+          <Button name="intent" value="delete">Delete this roll</Button>
+        </Form>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,62 @@
+import '@fontsource/atkinson-hyperlegible-next/400.css';
+import '@fontsource/atkinson-hyperlegible-next/600.css';
+import '@fontsource/atkinson-hyperlegible-next/700.css';
+import '@fontsource/atkinson-hyperlegible-mono/400.css';
+import '@fontsource/atkinson-hyperlegible-mono/600.css';
+import './app.css';
+import type { ReactNode } from 'react';
+import { isRouteErrorResponse, Link, Links, Meta, Outlet, Scripts, ScrollRestoration } from 'react-router';
+import type { Route } from './+types/root.ts';
+import { readSetting } from './server/settings.server.ts';
+import { DEFAULT_UNITS, type Units } from './ui/units.ts';
+
+export function loader() {
+  return { units: { ...DEFAULT_UNITS, ...readSetting<Units>('units') } };
+}
+
+export const meta: Route.MetaFunction = () => [{ title: 'Steady Reel' }];
+
+export function Layout({ children }: { readonly children: ReactNode }) {
+  return (
+    <html lang="en-GB">
+      <head>
+        <meta charSet="utf-8" />
+        <meta name="viewport" content="width=device-width, initial-scale=1, viewport-fit=cover" />
+        <meta name="theme-color" content="#0f3d42" />
+        <link rel="icon" href="/icon.svg" type="image/svg+xml" />
+        <link rel="apple-touch-icon" href="/icon-192.png" />
+        <link rel="manifest" href="/manifest.webmanifest" />
+        <Meta />
+        <Links />
+      </head>
+      <body>
+        {children}
+        <ScrollRestoration />
+        <Scripts />
+      </body>
+    </html>
+  );
+}
+
+export default function Root() {
+  return <Outlet />;
+}
+
+/** Whatever goes wrong, the page says what, and leads on. */
+export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
+  const said = isRouteErrorResponse(error) && typeof error.data === 'string' && error.data ? error.data : null;
+  const notThere = isRouteErrorResponse(error) && error.status === 404;
+  return (
+    <main className="mx-auto max-w-xl px-6 py-16">
+      <h1 className="text-2xl font-bold">{notThere ? 'Nothing is kept at this address' : 'That did not work'}</h1>
+      <p className="mt-3 text-quiet">
+        {said ?? (notThere ? 'It may have been deleted, or the address has a slip in it.' : 'The fault is ours; what you recorded is safe. Go back and try again.')}
+      </p>
+      <p className="mt-6 flex flex-wrap gap-4">
+        <Link className="underline" to="/">Tonight’s session</Link>
+        <Link className="underline" to="/bench">The Bench</Link>
+        <Link className="underline" to="/logbook">Logbook</Link>
+      </p>
+    </main>
+  );
+}

@@ -1,0 +1,36 @@
+import { index, layout, prefix, route, type RouteConfig } from '@react-router/dev/routes';
+
+/** The whole map of the site. */
+export default [
+  layout('ui/daylight.tsx', [
+    index('session/tonight.tsx'),
+    route('habits', 'session/habits.tsx'),
+
+    ...prefix('rolls', [
+      index('rolls/list.tsx'),
+      route('new', 'rolls/add.tsx'),
+      route(':rollId', 'rolls/roll.tsx'),
+    ]),
+
+    ...prefix('shelf', [
+      index('shelf/shelf.tsx'),
+      route('batches/new', 'shelf/mix-batch.tsx'),
+      route('batches/:batchId', 'shelf/batch.tsx'),
+      route('kits/:kitId', 'shelf/kit.tsx'),
+      route('kits/:kitId/copy', 'shelf/copy-kit.tsx'),
+      route('tanks/:tankId', 'shelf/tank.tsx'),
+      route('thermometers/:thermometerId', 'shelf/thermometer.tsx'),
+    ]),
+
+    ...prefix('logbook', [index('logbook/list.tsx'), route(':runId', 'logbook/run.tsx')]),
+    route('bench', 'bench/empty.tsx'),
+    route('*', 'ui/not-found.tsx'),
+  ]),
+
+  route('bench/:runId', 'bench/bench.tsx'),
+  route('bench/:runId/events', 'bench/events.ts'),
+  route('bench/:runId/stream', 'bench/stream.ts'),
+  route('clock', 'bench/clock.ts'),
+  route('units', 'ui/units-action.ts'),
+  route('kit.schema.json', 'shelf/kit-schema.ts'),
+] satisfies RouteConfig;

@@ -1,0 +1,43 @@
+import type { Kit } from '../../core/kit/kit.ts';
+import { sql } from './database.server.ts';
+
+export interface KitOnShelf {
+  readonly id: string;
+  readonly shipped: boolean;
+  readonly kit: Kit;
+}
+
+interface Row {
+  readonly id: string;
+  readonly document: string;
+  readonly shipped: number;
+}
+
+const fromRow = (row: Row): KitOnShelf => ({ id: row.id, shipped: row.shipped === 1, kit: JSON.parse(row.document) as Kit });
+
+export function listKits(): KitOnShelf[] {
+  const rows = sql('SELECT id, document, shipped FROM kits WHERE deleted_at_ms IS NULL ORDER BY shipped, added_at_ms, id').all() as Row[];
+  return rows.map(fromRow);
+}
+
+export function findKit(id: string): KitOnShelf | null {
+  const row = sql('SELECT id, document, shipped FROM kits WHERE id = ? AND deleted_at_ms IS NULL').get(id) as Row | undefined;
+  return row ? fromRow(row) : null;
+}
+
+/** Also finds kits that were put away: batches mixed from them still need their times. */
+export function kitOfBatch(id: string): Kit {
+  const row = sql('SELECT id, document, shipped FROM kits WHERE id = ?').get(id) as Row;
+  return fromRow(row).kit;
+}
+
+export function saveKit(kit: Kit, atMs: number): void {
+  sql(
+    `INSERT INTO kits (id, document, shipped, added_at_ms) VALUES (?, ?, 0, ?)
+     ON CONFLICT (id) DO UPDATE SET document = excluded.document, deleted_at_ms = NULL WHERE shipped = 0`,
+  ).run(kit.id, JSON.stringify(kit), atMs);
+}
+
+export function setKitDeleted(id: string, deletedAtMs: number | null): void {
+  sql('UPDATE kits SET deleted_at_ms = ? WHERE id = ? AND shipped = 0').run(deletedAtMs, id);
+}

@@ -1,0 +1,48 @@
+import Database from 'better-sqlite3';
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+
+export class DatabaseTooNew extends Error {}
+
+interface Migration {
+  readonly version: number;
+  readonly name: string;
+  readonly sql: string;
+}
+
+/** Migrations by number: `0001_….sql`, forward only. */
+export function migrationsIn(folder: string): Migration[] {
+  return readdirSync(folder)
+    .filter((name) => /^\d{4}_.+\.sql$/.test(name))
+    .sort()
+    .map((name) => ({ version: Number(name.slice(0, 4)), name, sql: readFileSync(join(folder, name), 'utf8') }));
+}
+
+/**
+ * Brings a database up to date, each migration in a transaction of its own, after a copy was put beside the file.
+ * A database that a newer Steady Reel wrote is refused, untouched.
+ */
+export function migrate(database: Database.Database, file: string, folder: string): void {
+  const migrations = migrationsIn(folder);
+  const newest = migrations.at(-1)?.version ?? 0;
+  const current = versionOf(database);
+  if (current > newest) {
+    throw new DatabaseTooNew(
+      `The database ${file} was written by a newer Steady Reel (version ${current}; this one knows ${newest}). Nothing was changed. Start the newer Steady Reel, or point STEADY_REEL_DB at another file.`,
+    );
+  }
+  const pending = migrations.filter((migration) => migration.version > current);
+  if (pending.length > 0 && current > 0 && existsSync(file)) {
+    database.prepare('VACUUM INTO ?').run(`${file}.before-${String(newest).padStart(4, '0')}-${Date.now()}`);
+  }
+  for (const migration of pending) {
+    database.transaction(() => {
+      database.exec(migration.sql);
+      database.pragma(`user_version = ${migration.version}`);
+    })();
+  }
+}
+
+function versionOf(database: Database.Database): number {
+  return database.pragma('user_version', { simple: true }) as number;
+}

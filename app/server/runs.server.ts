@@ -1,0 +1,101 @@
+import type { RunPlan } from '../../core/run/run-plan.ts';
+import { sql } from './database.server.ts';
+
+export type RunRowState = 'queued' | 'live' | 'finished' | 'given-up' | 'cancelled';
+
+export interface Run {
+  readonly id: string;
+  readonly sessionId: string;
+  readonly position: number;
+  readonly batchId: string;
+  readonly tankId: string;
+  readonly plan: RunPlan;
+  readonly runRolls: number;
+  readonly seenRemjet: boolean;
+  readonly state: RunRowState;
+  readonly endedAtMs: number | null;
+  readonly verdict: string;
+}
+
+interface Row {
+  readonly id: string;
+  readonly session_id: string;
+  readonly position: number;
+  readonly batch_id: string;
+  readonly tank_id: string;
+  readonly plan: string;
+  readonly run_rolls: number;
+  readonly seen_remjet: number;
+  readonly state: RunRowState;
+  readonly ended_at_ms: number | null;
+  readonly verdict: string;
+}
+
+const COLUMNS = 'id, session_id, position, batch_id, tank_id, plan, run_rolls, seen_remjet, state, ended_at_ms, verdict';
+
+const fromRow = (row: Row): Run => ({
+  id: row.id,
+  sessionId: row.session_id,
+  position: row.position,
+  batchId: row.batch_id,
+  tankId: row.tank_id,
+  plan: JSON.parse(row.plan) as RunPlan,
+  runRolls: row.run_rolls,
+  seenRemjet: row.seen_remjet === 1,
+  state: row.state,
+  endedAtMs: row.ended_at_ms,
+  verdict: row.verdict,
+});
+
+export function findRun(id: string): Run | null {
+  const row = sql(`SELECT ${COLUMNS} FROM runs WHERE id = ?`).get(id) as Row | undefined;
+  return row ? fromRow(row) : null;
+}
+
+export function liveRun(): Run | null {
+  const row = sql(`SELECT ${COLUMNS} FROM runs WHERE state = 'live'`).get() as Row | undefined;
+  return row ? fromRow(row) : null;
+}
+
+export function runsOfSession(sessionId: string): Run[] {
+  return (sql(`SELECT ${COLUMNS} FROM runs WHERE session_id = ? ORDER BY position`).all(sessionId) as Row[]).map(fromRow);
+}
+
+/** Runs that were planned and not yet begun, in order. */
+export function queuedRuns(): Run[] {
+  const rows = sql(
+    `SELECT ${COLUMNS.split(', ').map((column) => `runs.${column}`).join(', ')} FROM runs
+     JOIN sessions ON sessions.id = runs.session_id WHERE state = 'queued' ORDER BY started_at_ms, position`,
+  ).all() as Row[];
+  return rows.map(fromRow);
+}
+
+/** Finished and given-up runs, newest first. */
+export function endedRuns(limit: number, offset: number): { readonly runs: Run[]; readonly total: number } {
+  const rows = sql(`SELECT ${COLUMNS} FROM runs WHERE ended_at_ms IS NOT NULL ORDER BY ended_at_ms DESC LIMIT ? OFFSET ?`).all(limit, offset);
+  const { total } = sql('SELECT count(*) AS total FROM runs WHERE ended_at_ms IS NOT NULL').get() as { total: number };
+  return { runs: (rows as Row[]).map(fromRow), total };
+}
+
+export function runsOfBatch(batchId: string): Run[] {
+  return (sql(`SELECT ${COLUMNS} FROM runs WHERE batch_id = ? AND ended_at_ms IS NOT NULL ORDER BY ended_at_ms DESC`).all(batchId) as Row[]).map(fromRow);
+}
+
+export function insertSession(id: string, startedAtMs: number): void {
+  sql('INSERT INTO sessions (id, started_at_ms) VALUES (?, ?)').run(id, startedAtMs);
+}
+
+export function insertRun(run: Omit<Run, 'endedAtMs' | 'verdict'>): void {
+  sql(
+    `INSERT INTO runs (id, session_id, position, batch_id, tank_id, plan, run_rolls, seen_remjet, state)
+     VALUES (@id, @sessionId, @position, @batchId, @tankId, @plan, @runRolls, @seenRemjet, @state)`,
+  ).run({ ...run, plan: JSON.stringify(run.plan), seenRemjet: run.seenRemjet ? 1 : 0 });
+}
+
+export function setRunState(id: string, state: RunRowState, endedAtMs: number | null): void {
+  sql('UPDATE runs SET state = ?, ended_at_ms = ? WHERE id = ?').run(state, endedAtMs, id);
+}
+
+export function setRunVerdict(id: string, verdict: string): void {
+  sql('UPDATE runs SET verdict = ? WHERE id = ?').run(verdict, id);
+}

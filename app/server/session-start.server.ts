@@ -1,0 +1,71 @@
+import { nanoid } from 'nanoid';
+import type { RunPlan } from '../../core/run/run-plan.ts';
+import { nowMs } from './clock.server.ts';
+import { inTransaction } from './database.server.ts';
+import { findRoll, rollsOfRun, setRollState } from './rolls.server.ts';
+import { findRun, insertRun, insertSession, liveRun, runsOfSession, setRunState } from './runs.server.ts';
+
+export interface RunToStart {
+  readonly batchId: string;
+  readonly tankId: string;
+  readonly rollIds: readonly string[];
+  readonly plan: RunPlan;
+  readonly seenRemjet: boolean;
+}
+
+export type Started =
+  | { readonly ok: true; readonly runId: string }
+  | { readonly ok: false; readonly message: string; readonly liveRunId: string | null };
+
+/** Stores a session with its frozen plans; the first run goes to the Bench, the others wait their turn. */
+export function startSession(runs: readonly RunToStart[]): Started {
+  return inTransaction((): Started => {
+    const live = liveRun();
+    if (live) return { ok: false, message: 'A run is already at the Bench. Finish it or give it up first.', liveRunId: live.id };
+    if (runs.length === 0) return { ok: false, message: 'There is no run to start. Choose at least one roll that the shelf can develop.', liveRunId: null };
+    const gone = runs.flatMap((run) => run.rollIds).filter((id) => findRoll(id)?.state !== 'waiting');
+    if (gone.length > 0) return { ok: false, message: 'A roll of this plan is no longer waiting. The plan has been made anew.', liveRunId: null };
+    const sessionId = nanoid();
+    insertSession(sessionId, nowMs());
+    const ids = runs.map((run, position) => {
+      const id = nanoid();
+      insertRun({
+        id,
+        sessionId,
+        position,
+        batchId: run.batchId,
+        tankId: run.tankId,
+        plan: run.plan,
+        runRolls: run.plan.runRolls,
+        seenRemjet: run.seenRemjet,
+        state: position === 0 ? 'live' : 'queued',
+      });
+      for (const rollId of run.rollIds) setRollState(rollId, 'developing', id);
+      return id;
+    });
+    return { ok: true, runId: ids[0] as string };
+  });
+}
+
+/** Takes a waiting run to the Bench; the session goes on where it was left. */
+export function beginRun(runId: string): Started {
+  return inTransaction((): Started => {
+    const live = liveRun();
+    if (live) return live.id === runId ? { ok: true, runId } : { ok: false, message: 'Another run is at the Bench.', liveRunId: live.id };
+    const run = findRun(runId);
+    if (run?.state !== 'queued') return { ok: false, message: 'This run is not waiting to begin.', liveRunId: null };
+    setRunState(runId, 'live', null);
+    return { ok: true, runId };
+  });
+}
+
+/** Leaves a session: runs that did not begin are taken off and their rolls wait again. */
+export function cancelQueuedRuns(sessionId: string): void {
+  inTransaction(() => {
+    for (const run of runsOfSession(sessionId)) {
+      if (run.state !== 'queued') continue;
+      setRunState(run.id, 'cancelled', null);
+      for (const roll of rollsOfRun(run.id)) setRollState(roll.id, 'waiting', null);
+    }
+  });
+}

@@ -1,0 +1,86 @@
+import { array, lazy, mixed, number, object, string, type InferType } from 'yup';
+import type { ArrangedRun } from '../../core/schedule/evening.ts';
+
+/** What a person changed of tonight's proposal. Everything absent is proposed anew each time. */
+export interface Draft {
+  readonly excluded: readonly string[];
+  /** At most one chosen batch a process. */
+  readonly batchIds: readonly string[];
+  /** Tanks in use tonight; empty means all. */
+  readonly tankIds: readonly string[];
+  readonly temperaturesC: Readonly<Record<string, Readonly<Record<string, number>>>>;
+  /** Push chosen for tonight where it differs from how the roll was exposed. */
+  readonly pushStops: Readonly<Record<string, number>>;
+  readonly arrangement: readonly ArrangedRun[] | null;
+}
+
+export const EMPTY_DRAFT: Draft = { excluded: [], batchIds: [], tankIds: [], temperaturesC: {}, pushStops: {}, arrangement: null };
+
+const id = () => string().min(1).max(64).required();
+
+const shapes = {
+  'roll-in': object({ rollId: id() }),
+  'roll-out': object({ rollId: id() }),
+  'choose-batch': object({ batchId: id() }),
+  'choose-tanks': object({ tankIds: array(id()).required() }),
+  temperature: object({ batchId: id(), step: id(), tempC: number().required() }),
+  push: object({ rollIds: array(id()).required(), stops: number().min(-5).max(5).required() }),
+  move: object({ rollId: id(), to: number().integer().min(-1).max(99).required(), runs: mixed<readonly ArrangedRun[]>().required() }),
+  reorder: object({ from: number().integer().min(0).required(), to: number().integer().min(0).required(), runs: mixed<readonly ArrangedRun[]>().required() }),
+  'run-tank': object({ run: number().integer().min(0).required(), tankId: id(), runs: mixed<readonly ArrangedRun[]>().required() }),
+  propose: object({}),
+} as const;
+
+export type DraftChange = { [K in keyof typeof shapes]: { readonly kind: K } & InferType<(typeof shapes)[K]> }[keyof typeof shapes];
+
+export const draftChangeSchema = lazy((value: { kind?: keyof typeof shapes }) => (value.kind && shapes[value.kind]) || mixed().required());
+
+/** One change to tonight, applied to what is there. `runs` is the arrangement on the screen, which a first drag makes the person's own. */
+export function withChange(draft: Draft, change: DraftChange): Draft {
+  switch (change.kind) {
+    case 'roll-in':
+      return { ...draft, excluded: draft.excluded.filter((id) => id !== change.rollId), arrangement: null };
+    case 'roll-out':
+      return {
+        ...draft,
+        excluded: [...draft.excluded.filter((id) => id !== change.rollId), change.rollId],
+        arrangement: draft.arrangement && tidy(draft.arrangement.map((run) => ({ ...run, rollIds: run.rollIds.filter((id) => id !== change.rollId) }))),
+      };
+    case 'choose-batch':
+      return { ...draft, batchIds: [...draft.batchIds.filter((id) => id !== change.batchId), change.batchId], arrangement: null };
+    case 'choose-tanks':
+      return { ...draft, tankIds: change.tankIds, arrangement: null };
+    case 'temperature':
+      return {
+        ...draft,
+        temperaturesC: { ...draft.temperaturesC, [change.batchId]: { ...draft.temperaturesC[change.batchId], [change.step]: change.tempC } },
+      };
+    case 'push': {
+      const pushed = Object.fromEntries(change.rollIds.map((rollId) => [rollId, change.stops]));
+      return { ...draft, pushStops: { ...draft.pushStops, ...pushed }, arrangement: null };
+    }
+    case 'move':
+      return { ...draft, arrangement: moved(change.runs, change.rollId, change.to) };
+    case 'reorder': {
+      const run = change.runs[change.from];
+      return run ? { ...draft, arrangement: change.runs.toSpliced(change.from, 1).toSpliced(change.to, 0, run) } : draft;
+    }
+    case 'run-tank':
+      return { ...draft, arrangement: change.runs.map((run, i) => (i === change.run ? { ...run, tankId: change.tankId } : run)) };
+    case 'propose':
+      return { ...draft, arrangement: null, excluded: [] };
+  }
+}
+
+/** A roll into another run, or into a new one behind the last (`to` −1). Empty runs go. */
+function moved(runs: readonly ArrangedRun[], rollId: string, to: number): ArrangedRun[] {
+  const from = runs.find((run) => run.rollIds.includes(rollId));
+  if (!from) return [...runs];
+  const without = runs.map((run) => ({ ...run, rollIds: run.rollIds.filter((id) => id !== rollId) }));
+  if (to < 0 || to >= runs.length) return tidy([...without, { ...from, rollIds: [rollId] }]);
+  return tidy(without.map((run, i) => (i === to ? { ...run, rollIds: [...run.rollIds, rollId] } : run)));
+}
+
+function tidy(runs: readonly ArrangedRun[]): ArrangedRun[] {
+  return runs.filter((run) => run.rollIds.length > 0);
+}

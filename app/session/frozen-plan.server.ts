@@ -1,0 +1,40 @@
+import type { RunPlan } from '../../core/run/run-plan.ts';
+import type { RunToStart } from '../server/session-start.server.ts';
+import { runTitle } from './run-title.ts';
+import type { Tonight } from './tonight.server.ts';
+
+const ROOM_C = 21;
+
+/** The runs of tonight as they go to the Bench: everything they need is copied into them. Runs with a fault are left out. */
+export function frozenRuns(tonight: Tonight): RunToStart[] {
+  return tonight.evening.runs.flatMap((run): RunToStart[] => {
+    const batch = tonight.inUse.find((candidate) => candidate.id === run.batchId);
+    const tank = tonight.tanks.find((candidate) => candidate.id === run.tankId);
+    if (!run.plan.ok || run.broken.length > 0 || !batch || !tank) return [];
+    const rolls = run.rollIds.flatMap((id) => tonight.waiting.find((roll) => roll.id === id) ?? []);
+    const { steps, totalS, changeoverS, rollNumber, runRolls, warnings, advice, batchAfter } = run.plan.value;
+    const title = runTitle(run, rolls);
+    const plan: RunPlan = {
+      title: title.charAt(0).toUpperCase() + title.slice(1),
+      process: run.process,
+      kitName: batch.kit.name,
+      batchName: batch.name,
+      tankName: tank.name,
+      rollNames: rolls.map((roll) => roll.name),
+      rollNumber,
+      runRolls,
+      pushStops: run.pushStops,
+      tank: { method: tank.method, volumeMl: tank.volumeMl, fillS: tank.fillS, drainS: tank.drainS },
+      surroundings: tank.coolingPerMin === null ? null : { coolingPerMin: tank.coolingPerMin, surroundC: ROOM_C },
+      clock: tonight.habits.clock ?? 'first-drop',
+      pourOut: tonight.habits.pourOut ?? 'inside',
+      washing: tonight.habits.washing ?? null,
+      changeoverS,
+      steps,
+      totalS,
+      warnings,
+      advice,
+    };
+    return [{ batchId: batch.id, tankId: tank.id, rollIds: run.rollIds, plan, seenRemjet: batchAfter.seenRemjet }];
+  });
+}

@@ -1,0 +1,62 @@
+import { getFormProps } from '@conform-to/react';
+import { Form, redirect } from 'react-router';
+import type { Habits } from '../../core/schedule/habits.ts';
+import { readSetting, writeSetting } from '../server/settings.server.ts';
+import { TextField } from '../ui/fields.tsx';
+import { readForm, useCheckedForm } from '../ui/form.ts';
+import { Button, Card, LinkButton, PageHead } from '../ui/parts.tsx';
+import type { Route } from './+types/habits.ts';
+import { formFromHabits, habitsFromForm, habitsSchema, QUESTIONS } from './habits-schema.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Habits · Steady Reel' }];
+
+export function loader() {
+  return { habits: formFromHabits(readSetting<Habits>('habits')) };
+}
+
+export async function action({ request }: Route.ActionArgs) {
+  const read = readForm(habitsSchema, await request.formData());
+  if (!read.ok) return read.reply;
+  writeSetting('habits', habitsFromForm(read.value));
+  throw redirect('/');
+}
+
+export default function HabitsPage({ loaderData, actionData }: Route.ComponentProps) {
+  const [form, fields] = useCheckedForm(habitsSchema, actionData, loaderData.habits);
+  const extra: Record<string, React.ReactNode> = {
+    prewash: <TextField className="mt-3 max-w-56" field={fields.prewashS} label="Prewash takes" unit="s" figures hint="60 if empty" />,
+    clock: <TextField className="mt-3 max-w-56" field={fields.changeoverS} label="Hands need between baths" unit="s" figures hint="on top of filling and draining" />,
+    washing: (
+      <div className="mt-3 flex flex-wrap gap-4">
+        <TextField className="w-44" field={fields.washS} label="A wash takes" unit="s" figures hint="180 if empty" />
+        <TextField className="w-44" field={fields.washN} label="Changes" figures hint="7 if empty" />
+      </div>
+    ),
+  };
+  return (
+    <>
+      <PageHead title="Habits">Your own way where schools differ. It holds for every session until you change it.</PageHead>
+      <Form method="post" {...getFormProps(form)} className="grid gap-4 md:grid-cols-2">
+        {QUESTIONS.map((question) => {
+          const field = fields[question.name as keyof typeof fields];
+          return (
+            <Card key={question.name} role="radiogroup" aria-labelledby={`${question.name}-asks`}>
+              <h2 id={`${question.name}-asks`} className="mb-1 font-bold">{question.asks}</h2>
+              {question.schools.map((school) => (
+                <label key={school.value} className="flex gap-3 rounded px-1 py-2 hover:bg-porcelain">
+                  <input type="radio" name={question.name} value={school.value} defaultChecked={field.initialValue === school.value} className="mt-0.5 size-5 shrink-0 accent-petrol" />
+                  <span><span className="font-semibold">{school.label}</span><span className="block text-sm text-quiet">{school.does}</span></span>
+                </label>
+              ))}
+              {extra[question.name]}
+            </Card>
+          );
+        })}
+        <div className="flex gap-3 md:col-span-2">
+          <Button filled>Keep these habits</Button>
+          <LinkButton to="/">Leave them as they were</LinkButton>
+        </div>
+      </Form>
+    </>
+  );
+}

@@ -1,0 +1,157 @@
+import { data, redirect, useSearchParams } from 'react-router';
+import { rollsLeft } from '../../core/chemistry/capacity.ts';
+import { daysLeft } from '../../core/chemistry/shelf-life.ts';
+import { parseReading } from '../../core/units/temperature.ts';
+import { nowMs, today } from '../server/clock.server.ts';
+import { liveRun, queuedRuns } from '../server/runs.server.ts';
+import { readSetting, writeSetting } from '../server/settings.server.ts';
+import { beginRun, cancelQueuedRuns, startSession } from '../server/session-start.server.ts';
+import { Empty, LinkButton, Notice, PageHead } from '../ui/parts.tsx';
+import { DEFAULT_UNITS, type Units } from '../ui/units.ts';
+import type { Route } from './+types/tonight.ts';
+import { draftChangeSchema, withChange, type Draft, type DraftChange } from './draft.ts';
+import { eveningHeadline } from './headline.ts';
+import { frozenRuns } from './frozen-plan.server.ts';
+import { RunCard } from './run-card.tsx';
+import { SetForTonight } from './set-for-tonight.tsx';
+import { RollsTonight } from './rolls-tonight.tsx';
+import { StepDetail } from './step-detail.tsx';
+import { SessionUnderWay, StartBar } from './start-bar.tsx';
+import { readDraft, tonight } from './tonight.server.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Tonight’s session · Steady Reel' }];
+
+export function loader() {
+  const evening = tonight();
+  const live = liveRun();
+  const waitingRuns = queuedRuns();
+  return {
+    ...evening,
+    batches: evening.batches.map((batch) => ({
+      ...batch,
+      rollsLeft: rollsLeft(batch.kit, batch),
+      // Which bottle ages first decides how long a batch is good.
+      daysLeft: batch.kit.baths.map((bath) => daysLeft(bath, batch.mixedOn, today())).reduce<number | null>((least, days) => (days === null ? least : least === null ? days : Math.min(least, days)), null),
+    })),
+    live: live && { id: live.id, title: live.plan.title },
+    queued: waitingRuns.map((run) => ({ id: run.id, sessionId: run.sessionId, title: run.plan.title, position: run.position })),
+    headline: eveningHeadline(evening.evening, nowMs()),
+  };
+}
+
+export async function action({ request }: Route.ActionArgs) {
+  const form = await request.formData();
+  const intent = String(form.get('intent'));
+  switch (intent) {
+    case 'start': {
+      const started = startSession(frozenRuns(tonight()));
+      if (started.ok) {
+        writeSetting('draft', { temperaturesC: readDraft().temperaturesC, batchIds: readDraft().batchIds, tankIds: readDraft().tankIds });
+        throw redirect(`/bench/${started.runId}`);
+      }
+      return data({ field: null, typed: '', message: started.message, nearest: null, liveRunId: started.liveRunId }, { status: 409 });
+    }
+    case 'begin': {
+      const begun = beginRun(String(form.get('runId')));
+      if (begun.ok) throw redirect(`/bench/${begun.runId}`);
+      return data({ field: null, typed: '', message: begun.message, nearest: null, liveRunId: begun.liveRunId }, { status: 409 });
+    }
+    case 'leave':
+      cancelQueuedRuns(String(form.get('sessionId')));
+      return null;
+    case 'undo': {
+      const { before } = readDraft();
+      if (before) writeSetting('draft', before);
+      return null;
+    }
+    default:
+      return changeDraft(intent, form);
+  }
+}
+
+/** Each change keeps the draft before it, so that one press takes it back. */
+function changeDraft(kind: string, form: FormData) {
+  const typed = String(form.get('tempC') ?? '').trim();
+  const change: Record<string, unknown> = { ...Object.fromEntries(form), kind };
+  for (const list of ['tankIds', 'rollIds']) change[list] = form.getAll(list).map(String);
+  if (form.has('runs')) change['runs'] = parsedRuns(String(form.get('runs')));
+  if (kind === 'temperature') {
+    const reading = parseReading(typed, { ...DEFAULT_UNITS, ...readSetting<Units>('units') }.temperature);
+    if (!reading.ok) {
+      const field = `${String(form.get('batchId'))} ${String(form.get('step'))}`;
+      return data({ field, typed, message: reading.message, nearest: reading.likely, liveRunId: null }, { status: 422 });
+    }
+    change['tempC'] = reading.tempC;
+  }
+  if (!draftChangeSchema.isValidSync(change)) {
+    return data({ field: null, typed, message: 'That change was not understood. Nothing was changed; try it again.', nearest: null, liveRunId: null }, { status: 422 });
+  }
+  const cast = draftChangeSchema.cast(change) as unknown as object;
+  const { before: _, ...draft } = readDraft();
+  const next: Draft = withChange(draft, { ...cast, kind } as DraftChange);
+  writeSetting('draft', { ...next, before: draft });
+  return null;
+}
+
+function parsedRuns(text: string): unknown {
+  try {
+    const runs = JSON.parse(text) as unknown;
+    return Array.isArray(runs) ? runs : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+export default function TonightPage({ loaderData, actionData }: Route.ComponentProps) {
+  const { evening, waiting, batches, tanks, live, queued, headline } = loaderData;
+  const [search] = useSearchParams();
+  const runIndex = Math.min(Math.max(0, Number(search.get('run')) || 0), Math.max(0, evening.runs.length - 1));
+  const run = evening.runs[runIndex];
+  const refusal = actionData?.field === null ? actionData : null;
+  return (
+    <>
+      <PageHead title={headline.title} action={<StartBar evening={evening} live={live} />}>{headline.below}</PageHead>
+      <div aria-live="polite" className="space-y-3 empty:hidden">
+        {refusal && <Notice>{refusal.message} {refusal.liveRunId && <a className="font-semibold underline" href={`/bench/${refusal.liveRunId}`}>To the Bench</a>}</Notice>}
+        {(live || queued.length > 0) && <SessionUnderWay live={live} queued={queued} />}
+      </div>
+      {tanks.length === 0 || batches.length === 0 || waiting.length === 0 ? (
+        <Missing tanks={tanks.length} batches={batches.length} rolls={waiting.length} />
+      ) : (
+        <div className="mt-4 grid gap-4 lg:grid-cols-[19rem_minmax(0,1fr)] xl:grid-cols-[19rem_minmax(0,1fr)_20.5rem]">
+          <SetForTonight tonight={loaderData} refusal={actionData?.field ? actionData : null} />
+          <div className="min-w-0 space-y-3 max-lg:order-first">
+            {evening.runs.map((each, i) => (
+              <RunCard key={each.rollIds.join()} index={i} run={each} tonight={loaderData} clock={headline.clock[i] ?? null} chosenStep={i === runIndex ? search.get('step') : null} />
+            ))}
+            <RollsTonight tonight={loaderData} />
+          </div>
+          <div className="space-y-4 max-xl:lg:col-start-2">{run && <StepDetail run={run} runIndex={runIndex} chosen={search.get('step')} />}</div>
+        </div>
+      )}
+    </>
+  );
+}
+
+/** The opening page of an empty application teaches the three things it needs, in order. */
+function Missing({ tanks, batches, rolls }: { readonly tanks: number; readonly batches: number; readonly rolls: number }) {
+  if (batches === 0) {
+    return (
+      <Empty title="Begin with a batch" action={<LinkButton filled to="/shelf/batches/new">Mix a batch</LinkButton>}>
+        A batch is one mixing of a kit: which kit, how much, and when. Every time depends on it.
+      </Empty>
+    );
+  }
+  if (tanks === 0) {
+    return (
+      <Empty title="Now a tank" action={<LinkButton filled to="/shelf/tanks/new">Add a tank</LinkButton>}>
+        What your tank holds, how much solution it takes and how long it needs to fill and drain.
+      </Empty>
+    );
+  }
+  return (
+    <Empty title={rolls === 0 ? 'No rolls are waiting' : 'Nothing to plan'} action={<LinkButton filled to="/rolls/new">Add a roll</LinkButton>}>
+      Add the films you want to develop: their process mark, their format and the speed you exposed them at.
+    </Empty>
+  );
+}

@@ -1,0 +1,65 @@
+import { nanoid } from 'nanoid';
+import { redirect, useSearchParams } from 'react-router';
+import { mixRecipes } from '../../core/chemistry/mixing.ts';
+import { addBatch, batchesOfKit } from '../server/batches.server.ts';
+import { nowMs, today } from '../server/clock.server.ts';
+import { findKit, listKits } from '../server/kits.server.ts';
+import { readForm } from '../ui/form.ts';
+import { Button, Card, LinkButton, Notice, PageHead } from '../ui/parts.tsx';
+import type { Route } from './+types/mix-batch.ts';
+import { BatchForm } from './batch-form.tsx';
+import { batchSchema } from './batch-schema.ts';
+import { Recipes } from './recipes.tsx';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Mix a batch · Steady Reel' }];
+
+export function loader({ request }: Route.LoaderArgs) {
+  const kits = listKits();
+  const asked = new URL(request.url).searchParams.get('kit');
+  const chosen = kits.find((kit) => kit.id === asked) ?? kits[0];
+  if (!chosen) throw new Error('the shipped kits are missing');
+  const recipes = mixRecipes(chosen.kit, chosen.kit.makesMl);
+  return {
+    kits: kits.map(({ id, kit }) => ({ id, name: `${kit.name} (${kit.process})` })),
+    defaults: { kitId: chosen.id, name: `${chosen.kit.name.split(',')[0]} ${batchesOfKit(chosen.id) + 1}`, volumeMl: chosen.kit.makesMl, mixedOn: today(), rollsDone: 0 },
+    kitName: chosen.kit.name,
+    recipes: recipes.ok ? recipes.value : [],
+  };
+}
+
+export async function action({ request }: Route.ActionArgs) {
+  const formData = await request.formData();
+  const read = readForm(batchSchema, formData);
+  if (!read.ok) return read.reply;
+  const { price, ...batch } = read.value;
+  if (!findKit(batch.kitId)) throw redirect('/shelf/batches/new');
+  const id = nanoid();
+  addBatch({ ...batch, id, rollsDone: batch.rollsDone ?? 0, note: batch.note ?? '', priceCents: price === undefined ? null : Math.round(price * 100) }, nowMs());
+  throw redirect(`/shelf/batches/${id}`);
+}
+
+export default function MixBatch({ loaderData, actionData }: Route.ComponentProps) {
+  const [, setSearch] = useSearchParams();
+  const { kits, defaults, kitName, recipes } = loaderData;
+  return (
+    <>
+      <PageHead title="Mix a batch">One mixing of a kit: how much, and when. Batches you already have go in here too, with the rolls they have done.</PageHead>
+      <div className="grid gap-4 lg:grid-cols-2">
+        <Card onChange={(event) => {
+          const target = event.target as unknown as { name?: string; value?: string };
+          if (target.name === 'kitId' && target.value) setSearch({ kit: target.value }, { replace: true, preventScrollReset: true });
+        }}>
+          <BatchForm key={defaults.kitId} lastResult={actionData} defaults={defaults} kits={kits}>
+            <Button filled>Put it on the shelf</Button>
+            <LinkButton to="/shelf">Back</LinkButton>
+          </BatchForm>
+        </Card>
+        <Card>
+          <h2 className="mb-2 font-bold">How {kitName} is mixed</h2>
+          <div className="mb-3"><Notice>Gloves and eye protection; move the air. Concentrate into water, slowly, in the listed order. Nothing that touches chemistry goes back to the kitchen.</Notice></div>
+          <Recipes recipes={recipes} />
+        </Card>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,82 @@
+import { getFormProps } from '@conform-to/react';
+import { nanoid } from 'nanoid';
+import { data, Form, redirect } from 'react-router';
+import { nowMs } from '../server/clock.server.ts';
+import { findTank, saveTank, setTankDeleted } from '../server/tanks.server.ts';
+import { FormErrors, SelectField, TextField } from '../ui/fields.tsx';
+import { readForm, useCheckedForm } from '../ui/form.ts';
+import { Button, Card, LinkButton, PageHead } from '../ui/parts.tsx';
+import type { Route } from './+types/tank.ts';
+import { PLACE_FIELDS, tankFromForm, tankSchema } from './tank-schema.ts';
+import { TankTest } from './tank-test.tsx';
+
+export const meta: Route.MetaFunction = ({ data: loaded }) => [{ title: `${loaded?.tank?.name ?? 'A tank'} · Steady Reel` }];
+
+export function loader({ params }: Route.LoaderArgs) {
+  const tank = params.tankId === 'new' ? null : findTank(params.tankId);
+  if (!tank && params.tankId !== 'new') throw data('There is no such tank.', { status: 404 });
+  return { tank };
+}
+
+export async function action({ request, params }: Route.ActionArgs) {
+  const formData = await request.formData();
+  if (formData.get('intent') === 'away') {
+    setTankDeleted(params.tankId, nowMs());
+    throw redirect(`/shelf?away=tank:${params.tankId}`);
+  }
+  const read = readForm(tankSchema, formData);
+  if (!read.ok) return read.reply;
+  saveTank(tankFromForm(params.tankId === 'new' ? nanoid() : params.tankId, read.value), nowMs());
+  throw redirect('/shelf');
+}
+
+const METHODS = [
+  { value: 'inversion', label: 'Inversion by hand' },
+  { value: 'stick', label: 'A stick, lid stays on' },
+  { value: 'rotary', label: 'Rotary, on rollers' },
+];
+
+export default function TankPage({ loaderData, actionData }: Route.ComponentProps) {
+  const { tank } = loaderData;
+  const defaults = tank
+    ? { ...tank, heatJK: tank.heatJK ?? undefined, coolingPerMin: tank.coolingPerMin ?? undefined, ...Object.fromEntries(PLACE_FIELDS.map(([family, field]) => [field, tank.holds[family]])) }
+    : { method: 'inversion', fillS: 8, drainS: 12, reelSets: 1, p135: 2 };
+  const [form, fields] = useCheckedForm(tankSchema, actionData, defaults);
+  return (
+    <>
+      <PageHead title={tank?.name ?? 'Add a tank'}>What it holds decides which rolls share a run; how fast it fills and drains decides when to pour.</PageHead>
+      <div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_24rem]">
+        <Form method="post" {...getFormProps(form)}>
+          <Card className="grid gap-4 sm:grid-cols-2">
+            <TextField field={fields.name} label="Name" className="sm:col-span-2" />
+            <SelectField field={fields.method} label="Agitated by" options={METHODS} />
+            <TextField field={fields.volumeMl} label="Solution it needs" unit="ml" figures />
+            <TextField field={fields.fillS} label="Fills in" unit="s" figures />
+            <TextField field={fields.drainS} label="Drains in" unit="s" figures />
+            <fieldset className="sm:col-span-2">
+              <legend className="mb-1 font-semibold">It holds</legend>
+              <div className="grid grid-cols-3 gap-3">
+                {PLACE_FIELDS.map(([family, field]) => <TextField key={field} field={fields[field]} label={family} figures />)}
+              </div>
+              <p className="mt-1 text-sm text-quiet">As many of each as fit alone; mixed loads share the room. 220 takes a 120 place.</p>
+            </fieldset>
+            <TextField field={fields.reelSets} label="Sets of reels" figures hint="Wet reels jam; a second set saves the drying" />
+            <span className="max-sm:hidden" />
+            <TextField field={fields.heatJK} label="Takes heat" unit="J/K" figures hint="Empty until tested; the usual value then" />
+            <TextField field={fields.coolingPerMin} label="Cools by" unit="/min" figures hint="Empty until tested" />
+            <FormErrors errors={form.errors} />
+            <div className="flex flex-wrap gap-3 sm:col-span-2">
+              <Button filled>{tank ? 'Keep changes' : 'Add this tank'}</Button>
+              <LinkButton to="/shelf">Back</LinkButton>
+              {tank && <Button name="intent" value="away" formNoValidate>Put this tank away</Button>}
+            </div>
+          </Card>
+        </Form>
+        <TankTest volumeMl={Number(fields.volumeMl.value) || 500} onFound={(found) => {
+          form.update({ name: fields.heatJK.name, value: found.heatJK.toFixed(0) });
+          form.update({ name: fields.coolingPerMin.name, value: found.coolingPerMin.toFixed(4) });
+        }} />
+      </div>
+    </>
+  );
+}

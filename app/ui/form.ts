@@ -1,0 +1,23 @@
+import { useForm, type SubmissionResult } from '@conform-to/react';
+import { getYupConstraint, parseWithYup } from '@conform-to/yup';
+import type { AnyObjectSchema, InferType } from 'yup';
+
+/** A form checked by one Yup schema, in the browser as you type and on the server whatever the browser sends. */
+export function useCheckedForm<S extends AnyObjectSchema>(schema: S, lastResult: SubmissionResult | null | undefined, defaults?: Record<string, unknown>) {
+  return useForm({
+    lastResult: lastResult ?? null,
+    constraint: getYupConstraint(schema),
+    defaultValue: defaults as never,
+    shouldValidate: 'onBlur',
+    shouldRevalidate: 'onInput',
+    onValidate: ({ formData }) => parseWithYup(formData, { schema }),
+  });
+}
+
+export type ReadForm<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly reply: SubmissionResult };
+
+/** Reads a posted form by the same schema. A refusal carries what was typed back to its fields. */
+export function readForm<S extends AnyObjectSchema>(schema: S, formData: FormData): ReadForm<InferType<S>> {
+  const submission = parseWithYup(formData, { schema });
+  return submission.status === 'success' ? { ok: true, value: submission.value as InferType<S> } : { ok: false, reply: submission.reply() };
+}

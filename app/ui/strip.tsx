@@ -1,0 +1,80 @@
+import { useEffect, useRef, useState, type ReactNode } from 'react';
+import type { StepKind } from '../../core/kit/kind.ts';
+import { showDuration } from '../../core/units/duration.ts';
+import { bathTexture } from './bath-texture.ts';
+import { layoutStrip } from './strip-layout.ts';
+
+export interface StripStep {
+  readonly id: string;
+  readonly kind: StepKind;
+  readonly name: string;
+  readonly seconds: number;
+}
+
+interface StripProps {
+  readonly steps: readonly StripStep[];
+  readonly chosen?: number | null;
+  /** Wraps a block's label, to make it a link or button. */
+  readonly wrap?: (index: number, className: string, style: React.CSSProperties, children: ReactNode) => ReactNode;
+}
+
+const BLOCK_PX = 60;
+const ROW_PX = 22;
+/** Server and first paint agree on a width; the real one follows before anybody looks. */
+const FIRST_WIDTH_PX = 520;
+const CHARACTER_PX = 7.6;
+
+/** A run lying on its side: the same blocks as the Bench's column (interface.md). */
+export function Strip({ steps, chosen = null, wrap }: StripProps) {
+  const box = useRef<HTMLDivElement>(null);
+  const [widthPx, setWidthPx] = useState(FIRST_WIDTH_PX);
+  useEffect(() => {
+    const element = box.current;
+    if (!element) return;
+    const observer = new ResizeObserver(([entry]) => entry && setWidthPx(entry.contentRect.width));
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+  const { blocks, rows } = layoutStrip(
+    steps.map((step) => ({
+      seconds: step.seconds,
+      insidePx: Math.max(step.name.length * CHARACTER_PX, showDuration(step.seconds).length * 10.5),
+      belowPx: (step.name.length + 1) * CHARACTER_PX + showDuration(step.seconds).length * 9,
+    })),
+    widthPx,
+  );
+  return (
+    <div ref={box} className="relative" style={{ height: BLOCK_PX + (rows > 0 ? 8 + rows * ROW_PX : 0) }}>
+      {steps.map((step, i) => {
+        const block = blocks[i];
+        if (!block) return null;
+        const inside = block.label.inside;
+        const look = `${bathTexture(step.kind)} absolute top-0 block overflow-hidden rounded border text-left no-underline ${chosen === i ? 'z-10 border-ink outline-2 outline-offset-1 outline-petrol' : 'border-[#a9bfb7]'}`;
+        const style = { left: block.fromPx, width: block.lengthPx, height: BLOCK_PX };
+        const content = inside ? (
+          <span className="block px-1.5 py-2 leading-tight">
+            <span className={step.kind.includes('developer') ? 'text-[0.9rem]' : 'bath-label text-[0.9rem]'}>{step.name}</span>
+            <br />
+            <span className={`figure text-[1.05rem] font-semibold ${step.kind.includes('developer') ? '' : 'bath-label'}`}>{showDuration(step.seconds)}</span>
+          </span>
+        ) : (
+          <span className="sr-only">{`${step.name} ${showDuration(step.seconds)}`}</span>
+        );
+        return <span key={step.id + String(i)}>{wrap ? wrap(i, look, style, content) : <span className={look} style={style}>{content}</span>}</span>;
+      })}
+      {blocks.map((block, i) => {
+        const step = steps[i];
+        if (!step || block.label.inside) return null;
+        const { row, fromPx } = block.label;
+        return (
+          <span key={step.id + String(i)} aria-hidden>
+            <span className="absolute border-l border-[#6d8985]" style={{ left: block.fromPx + Math.min(4, block.lengthPx / 2), top: BLOCK_PX, height: 8 + row * ROW_PX }} />
+            <span className="absolute bg-card text-[0.88rem] leading-none whitespace-nowrap" style={{ left: fromPx, top: BLOCK_PX + 8 + row * ROW_PX }}>
+              {step.name} <span className="figure font-semibold">{showDuration(step.seconds)}</span>
+            </span>
+          </span>
+        );
+      })}
+    </div>
+  );
+}

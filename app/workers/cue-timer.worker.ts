@@ -1,0 +1,37 @@
+/// <reference lib="webworker" />
+/**
+ * Wakes the page at each cue. A hidden page's own timers are held back by browsers; a worker's are not. Instants are
+ * absolute on the monotonic scale that pages and workers share.
+ */
+export interface TimedCue {
+  readonly id: string;
+  readonly atMs: number;
+}
+
+const scope = self as unknown as DedicatedWorkerGlobalScope;
+let timer: ReturnType<typeof setTimeout> | undefined;
+let waiting: TimedCue[] = [];
+
+const now = () => performance.timeOrigin + performance.now();
+/** Timers wake up to a few milliseconds early or late; sleeping in two steps lands closer. */
+const COARSE_MS = 40;
+
+function arm(): void {
+  clearTimeout(timer);
+  const next = waiting[0];
+  if (!next) return;
+  const leftMs = next.atMs - now();
+  timer = setTimeout(leftMs > COARSE_MS * 2 ? arm : ring, leftMs > COARSE_MS * 2 ? leftMs - COARSE_MS : Math.max(0, leftMs));
+}
+
+function ring(): void {
+  const due = waiting.filter((cue) => cue.atMs <= now() + 0.5);
+  waiting = waiting.slice(due.length);
+  for (const cue of due) scope.postMessage({ ...cue, firedAtMs: now() });
+  arm();
+}
+
+scope.onmessage = (message: MessageEvent<readonly TimedCue[]>) => {
+  waiting = [...message.data].filter((cue) => cue.atMs > now() - 250).sort((a, b) => a.atMs - b.atMs);
+  arm();
+};

@@ -1,0 +1,148 @@
+import { rmSync } from 'node:fs';
+import { addDays, formatISO, set, startOfDay } from 'date-fns';
+import type { RunEvent } from '../core/run/event.ts';
+import type { RunPlan } from '../core/run/run-plan.ts';
+import { planEvening } from '../core/schedule/evening.ts';
+import { stopsFromSpeeds } from '../core/units/exposure.ts';
+import { runTitle } from '../app/session/run-title.ts';
+import { addBatch, countRollsOnBatch, findBatch, setBatchRetired } from '../app/server/batches.server.ts';
+import { databaseFile, inTransaction } from '../app/server/database.server.ts';
+import { saveKit } from '../app/server/kits.server.ts';
+import { addRoll, findRoll, setRollState, type Roll } from '../app/server/rolls.server.ts';
+import { insertEvent } from '../app/server/run-events.server.ts';
+import { insertRun, insertSession, setRunState, setRunVerdict } from '../app/server/runs.server.ts';
+import { findTank, saveTank, type TankOnShelf } from '../app/server/tanks.server.ts';
+import { saveThermometer } from '../app/server/thermometers.server.ts';
+import { DEMO_BATCHES, DEMO_KITS, FILMS, PAST_RUNS, WAITING, type DemoRoll, type DemoRun } from './scenario.ts';
+
+/** Fills the database named by STEADY_REEL_DB with the demo scenario, relative to today and the same every time. */
+const TODAY = startOfDay(new Date());
+
+/** A fixed seed: the little lateness of hands is the same in every demo. */
+let seed = 20_261_125;
+function dice(sides: number): number {
+  seed = (seed * 1_103_515_245 + 12_345) % 2_147_483_648;
+  return Math.floor((seed / 2_147_483_648) * sides);
+}
+
+const daysAgo = (days: number) => addDays(TODAY, -days);
+
+const TANKS: readonly TankOnShelf[] = [
+  { id: 'steel', name: 'Steel tank, two reels', method: 'inversion', volumeMl: 520, fillS: 8, drainS: 12, heatJK: 210, coolingPerMin: 0.011, reelSets: 2, holds: { '135': 2, '120': 1 } },
+  { id: 'three', name: 'Plastic tank, three reels', method: 'inversion', volumeMl: 850, fillS: 12, drainS: 18, heatJK: null, coolingPerMin: null, reelSets: 1, holds: { '135': 3, '120': 2, '4x5': 4 } },
+];
+
+let rollCount = 0;
+function putRoll(roll: DemoRoll, addedAt: Date): Roll {
+  const film = FILMS[roll.kind];
+  const id = `roll-${String(++rollCount).padStart(2, '0')}`;
+  addRoll(
+    id,
+    {
+      ...film,
+      name: roll.name,
+      format: roll.format,
+      count: 1,
+      exposedSpeed: roll.exposedSpeed ?? film.boxSpeed,
+      treatment: roll.treatment ?? 'normal',
+      keeper: roll.keeper ?? false,
+      expiredYear: null,
+      place: roll.place,
+      note: roll.note ?? '',
+    },
+    addedAt.getTime() + rollCount,
+  );
+  return findRoll(id) as Roll;
+}
+
+function putPastRun(run: DemoRun, index: number): void {
+  const batch = findBatch(run.batchId);
+  const tank = findTank(run.tankId);
+  if (!batch || !tank) throw new Error(`demo run ${index} names no batch or tank`);
+  const rolls = run.rolls.map((roll) => putRoll(roll, daysAgo(run.daysAgo + 4)));
+  const developer = batch.kit.baths.find((bath) => bath.kind === 'developer' || bath.kind === 'first-developer');
+  const evening = planEvening({
+    rolls: rolls.map((roll) => ({ ...roll, pushStops: stopsFromSpeeds(roll.boxSpeed, roll.exposedSpeed) })),
+    batches: [batch],
+    tanks: [tank],
+    on: formatISO(daysAgo(run.daysAgo), { representation: 'date' }),
+    habits: {},
+    temperaturesC: { [batch.id]: { [developer?.id ?? '']: run.tempC } },
+    arrangement: [{ tankId: tank.id, batchId: batch.id, rollIds: rolls.map((roll) => roll.id) }],
+  });
+  const planned = evening.runs[0];
+  if (!planned?.plan.ok) throw new Error(`demo run ${index} has no plan`);
+  const title = runTitle(planned, rolls);
+  const plan: RunPlan = {
+    ...planned.plan.value,
+    title: title.charAt(0).toUpperCase() + title.slice(1),
+    process: planned.process,
+    kitName: batch.kit.name,
+    batchName: batch.name,
+    tankName: tank.name,
+    rollNames: rolls.map((roll) => roll.name),
+    pushStops: planned.pushStops,
+    tank,
+    surroundings: null,
+    clock: 'first-drop',
+    pourOut: 'inside',
+    washing: null,
+  };
+  const id = `run-${String(index + 1).padStart(2, '0')}`;
+  insertSession(`session-${id}`, daysAgo(run.daysAgo).getTime());
+  insertRun({ id, sessionId: `session-${id}`, position: 0, batchId: batch.id, tankId: tank.id, plan, runRolls: plan.runRolls, seenRemjet: false, state: 'queued' });
+  const events = eventsOf(run, plan, id);
+  for (const event of events) insertEvent(id, event);
+  setRunState(id, 'finished', events.at(-1)?.atMs ?? 0);
+  setRunVerdict(id, run.verdict);
+  for (const roll of rolls) setRollState(roll.id, 'developed', id);
+  countRollsOnBatch(batch.id, plan.runRolls, false);
+}
+
+/** The run as hands would have done it: a second or four late here and there. */
+function eventsOf(run: DemoRun, plan: RunPlan, id: string): RunEvent[] {
+  let atMs = set(daysAgo(run.daysAgo), { hours: run.hour, minutes: 10 + dice(40) }).getTime();
+  let n = 0;
+  const event = (body: object): RunEvent => ({ id: `${id}-event-${String(++n).padStart(3, '0')}`, atMs, ...body }) as RunEvent;
+  const events: RunEvent[] = [event({ kind: 'readied', skipped: [] })];
+  plan.steps.forEach((step, i) => {
+    const startMs = atMs;
+    events.push(event({ kind: 'poured', step: i }));
+    if (step.critical) {
+      for (const [afterS, c] of run.readings) {
+        atMs = startMs + afterS * 1000;
+        if (afterS < step.seconds) events.push(event({ kind: 'reading', c, shownC: c, thermometer: 'Stem, blue cap' }));
+      }
+    }
+    atMs = startMs + (step.seconds + dice(4)) * 1000;
+    events.push(event({ kind: 'step-ended', step: i }));
+    if (i === 1) for (const text of run.notes) events.push(event({ kind: 'note', text }));
+    atMs += (4 + dice(5)) * 1000;
+  });
+  atMs += 120_000;
+  return [...events, event({ kind: 'finished' })];
+}
+
+export function fillDemo(): void {
+  inTransaction(() => {
+    DEMO_KITS.forEach((kit, i) => saveKit(kit, daysAgo(90).getTime() + i));
+    TANKS.forEach((tank, i) => saveTank(tank, daysAgo(90).getTime() + i));
+    saveThermometer({ id: 'stem', name: 'Stem, blue cap', offsetC: 0.2 }, daysAgo(90).getTime());
+    saveThermometer({ id: 'probe', name: 'Kitchen probe', offsetC: -0.4 }, daysAgo(80).getTime());
+    for (const batch of DEMO_BATCHES) {
+      const mixedOn = daysAgo(batch.mixedDaysAgo);
+      addBatch(
+        { id: batch.id, kitId: batch.kitId, name: batch.name, volumeMl: batch.volumeMl, mixedOn: formatISO(mixedOn, { representation: 'date' }), priceCents: batch.priceCents, rollsDone: batch.rollsBefore, note: batch.note },
+        mixedOn.getTime(),
+      );
+    }
+    PAST_RUNS.forEach(putPastRun);
+    for (const batch of DEMO_BATCHES) if (batch.retired) setBatchRetired(batch.id, daysAgo(30).getTime());
+    WAITING.forEach((roll, i) => putRoll(roll, daysAgo(5 - i)));
+  });
+}
+
+const file = databaseFile();
+for (const suffix of ['', '-wal', '-shm']) rmSync(file + suffix, { force: true });
+fillDemo();
+console.log(`Filled ${file}`);

@@ -1,0 +1,97 @@
+import type { FormatId } from '../core/film/format.ts';
+import type { Process } from '../core/film/process.ts';
+import type { Bath, Kit } from '../core/kit/kit.ts';
+import { shippedKit } from '../core/kit/shipped-kits.ts';
+import type { Treatment } from '../core/schedule/treatment.ts';
+
+/** The demo scenario of domain.md 14: a wood-fired village pottery and the chain ferry across its estuary, one autumn. */
+
+function copyOf(id: string, copy: Partial<Kit>, change: (bath: Bath) => Bath = (bath) => bath): Kit {
+  const kit = shippedKit(id) as Kit;
+  return { ...kit, ...copy, note: 'Typed in from the leaflet in the box.', baths: kit.baths.map(change) };
+}
+
+export const DEMO_KITS: readonly Kit[] = [
+  copyOf('house-c41-three-bath', { id: 'kiln-lane', name: 'Kiln Lane C-41' }),
+  copyOf('house-e6-three-bath', { id: 'saltmarsh', name: 'Saltmarsh E-6' }),
+  copyOf('house-ecn2-home', { id: 'reedbed', name: 'Reedbed ECN-2' }),
+];
+
+export interface DemoFilm {
+  readonly film: string;
+  readonly process: Process;
+  readonly boxSpeed: number;
+}
+
+export const FILMS = {
+  fennel: { film: 'Fennel 200', process: 'C-41', boxSpeed: 200 },
+  tern: { film: 'Tern 400', process: 'C-41', boxSpeed: 400 },
+  lapwing: { film: 'Lapwing 100', process: 'E-6', boxSpeed: 100 },
+  ferryman: { film: 'Ferryman 250', process: 'ECN-2', boxSpeed: 250 },
+} as const satisfies Record<string, DemoFilm>;
+
+export interface DemoBatch {
+  readonly id: string;
+  readonly kitId: string;
+  readonly name: string;
+  readonly volumeMl: number;
+  readonly mixedDaysAgo: number;
+  readonly rollsBefore: number;
+  readonly priceCents: number;
+  readonly note: string;
+  readonly retired?: boolean;
+}
+
+export const DEMO_BATCHES: readonly DemoBatch[] = [
+  { id: 'kiln-lane-4', kitId: 'kiln-lane', name: 'Kiln Lane 4', volumeMl: 1000, mixedDaysAgo: 16, rollsBefore: 0, priceCents: 3450, note: 'Brown glass, the one with the red cap.' },
+  { id: 'kiln-lane-3', kitId: 'kiln-lane', name: 'Kiln Lane 3', volumeMl: 500, mixedDaysAgo: 58, rollsBefore: 0, priceCents: 1725, note: 'Half a kit. Getting old.', retired: true },
+  { id: 'saltmarsh-2', kitId: 'saltmarsh', name: 'Saltmarsh 2', volumeMl: 1000, mixedDaysAgo: 9, rollsBefore: 0, priceCents: 5200, note: '' },
+  { id: 'reedbed-1', kitId: 'reedbed', name: 'Reedbed 1', volumeMl: 1000, mixedDaysAgo: 34, rollsBefore: 0, priceCents: 4100, note: 'Bought for the ferry reels.' },
+];
+
+export interface DemoRoll {
+  readonly name: string;
+  readonly kind: keyof typeof FILMS;
+  readonly format: FormatId;
+  readonly exposedSpeed?: number;
+  readonly keeper?: boolean;
+  readonly treatment?: Treatment;
+  readonly place: string;
+  readonly note?: string;
+}
+
+/** Tonight's puzzle: five rolls, two precious, one pushed, one slide film; and two cine rolls for another evening. */
+export const WAITING: readonly DemoRoll[] = [
+  { name: 'Ferry firing 1', kind: 'fennel', format: '135-36', keeper: true, place: 'slipway, dusk', note: 'The kiln boat loading.' },
+  { name: 'Ferry firing 2', kind: 'fennel', format: '135-36', keeper: true, place: 'slipway, night' },
+  { name: 'Glaze room', kind: 'tern', format: '120', place: 'waist-level box' },
+  { name: 'Night kiln', kind: 'tern', format: '135-36', exposedSpeed: 800, place: 'by the firemouth' },
+  { name: 'Estuary slides', kind: 'lapwing', format: '135-36', place: 'chain ferry, noon' },
+];
+
+export interface DemoRun {
+  readonly daysAgo: number;
+  readonly hour: number;
+  readonly batchId: string;
+  readonly tankId: 'steel' | 'three';
+  readonly rolls: readonly DemoRoll[];
+  readonly tempC: number;
+  readonly readings: readonly (readonly [number, number])[];
+  readonly notes: readonly string[];
+  readonly verdict: string;
+}
+
+const plain = (name: string, kind: keyof typeof FILMS, format: FormatId, place: string, more: Partial<DemoRoll> = {}): DemoRoll => ({ name, kind, format, place, ...more });
+
+/** An autumn of runs, oldest first. */
+export const PAST_RUNS: readonly DemoRun[] = [
+  { daysAgo: 56, hour: 19, batchId: 'kiln-lane-3', tankId: 'steel', tempC: 38, readings: [[20, 38.2]], notes: ['First go with the half kit.'], verdict: 'Good density, a touch green in the shade.', rolls: [plain('Clay delivery', 'fennel', '135-36', 'yard'), plain('Wheel tests', 'fennel', '135-36', 'throwing room')] },
+  { daysAgo: 44, hour: 20, batchId: 'kiln-lane-3', tankId: 'steel', tempC: 38, readings: [[25, 37.6], [140, 37.1]], notes: ['Forgot to press, moved the start back.'], verdict: 'Clean. The finish moved by a quarter of a minute and it shows no harm.', rolls: [plain('Chain ferry, low water', 'tern', '120', 'slipway')] },
+  { daysAgo: 37, hour: 19, batchId: 'kiln-lane-3', tankId: 'three', tempC: 37.5, readings: [[30, 37.4]], notes: [], verdict: 'Two of three even; the third has a mark where the reel was damp.', rolls: [plain('Stacking the kiln', 'fennel', '135-36', 'kiln shed'), plain('Bungs and props', 'fennel', '135-24', 'kiln shed'), plain('Ferry ropes', 'tern', '135-36', 'ferry deck')] },
+  { daysAgo: 28, hour: 18, batchId: 'reedbed-1', tankId: 'steel', tempC: 41, readings: [[15, 41.3]], notes: ['Backing came off in two changes.'], verdict: 'A few black specks near the leader: wipe longer.', rolls: [plain('Crossing, reel one', 'ferryman', '135-36', 'ferry deck'), plain('Crossing, reel two', 'ferryman', '135-36', 'ferry deck')] },
+  { daysAgo: 20, hour: 20, batchId: 'reedbed-1', tankId: 'steel', tempC: 41, readings: [[40, 40.6]], notes: [], verdict: 'Specks gone. Colour steady against the first two reels.', rolls: [plain('Bell and mist', 'ferryman', '135-36', 'far bank')] },
+  { daysAgo: 14, hour: 19, batchId: 'kiln-lane-4', tankId: 'steel', tempC: 38, readings: [[20, 38.1], [120, 37.9]], notes: ['New batch, everything crisp.'], verdict: 'The best so far.', rolls: [plain('Opening the kiln', 'fennel', '135-36', 'kiln shed', { keeper: true }), plain('Ash glazes', 'fennel', '135-36', 'glaze room')] },
+  { daysAgo: 8, hour: 18, batchId: 'kiln-lane-4', tankId: 'three', tempC: 38, readings: [[30, 37.8]], notes: ['Third roll pushed by itself next time.'], verdict: 'Fine; the ferry at night is thin by exposure, edge print is normal.', rolls: [plain('Ferry at night', 'tern', '135-36', 'slipway'), plain('Market stall', 'tern', '135-36', 'village'), plain('Saggars', 'fennel', '135-36', 'kiln shed')] },
+  { daysAgo: 6, hour: 20, batchId: 'saltmarsh-2', tankId: 'steel', tempC: 38, readings: [[25, 38.2]], notes: ['Mind the temperature; slides forgive less.'], verdict: 'Lovely blues over the mud.', rolls: [plain('Saltmarsh, spring tide', 'lapwing', '135-36', 'dyke'), plain('Reeds', 'lapwing', '135-36', 'dyke')] },
+  { daysAgo: 3, hour: 19, batchId: 'kiln-lane-4', tankId: 'steel', tempC: 37.6, readings: [[20, 37.3], [150, 37.0]], notes: ['Kitchen was cold.'], verdict: 'Held by the longer time. Warm the tank next time.', rolls: [plain('Brick by brick', 'fennel', '120', 'yard')] },
+];

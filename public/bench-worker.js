@@ -1,0 +1,51 @@
+/*
+ * The Bench without its server. Pages of runs come from the network when it answers and from the last copy when it does
+ * not; built files never change under their names, so the copy is as good as the network. Events and the clock are never
+ * answered from here.
+ */
+const CACHE = 'steady-reel-bench-1';
+const PAGE = /^\/bench\/[^/]+\/?$/;
+const ANSWER_WITHIN_MS = 3000;
+
+self.addEventListener('install', () => self.skipWaiting());
+self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim().then(keepOpenPages)));
+
+/** The page that brought this worker was loaded before it; it and its files are fetched once more to be kept. */
+async function keepOpenPages() {
+  const cache = await caches.open(CACHE);
+  for (const client of await self.clients.matchAll({ type: 'window' })) {
+    if (!PAGE.test(new URL(client.url).pathname)) continue;
+    await cache.add(client.url).catch(() => {});
+  }
+}
+
+self.addEventListener('message', (event) => {
+  if (Array.isArray(event.data)) event.waitUntil(caches.open(CACHE).then((cache) => Promise.all(event.data.map((url) => cache.add(url).catch(() => {})))));
+});
+
+self.addEventListener('fetch', (event) => {
+  const url = new URL(event.request.url);
+  if (event.request.method !== 'GET' || url.origin !== self.location.origin) return;
+  if (event.request.mode === 'navigate' && PAGE.test(url.pathname)) event.respondWith(networkFirst(event.request));
+  else if (url.pathname.startsWith('/assets/') || /\.(svg|png|woff2|webmanifest)$/.test(url.pathname)) event.respondWith(copyFirst(event.request));
+});
+
+async function networkFirst(request) {
+  const cache = await caches.open(CACHE);
+  try {
+    const answer = await Promise.race([fetch(request), new Promise((_, fail) => setTimeout(fail, ANSWER_WITHIN_MS))]);
+    if (answer.ok) await cache.put(request, answer.clone());
+    return answer;
+  } catch {
+    return (await cache.match(request)) ?? Response.error();
+  }
+}
+
+async function copyFirst(request) {
+  const cache = await caches.open(CACHE);
+  const copy = await cache.match(request);
+  if (copy) return copy;
+  const answer = await fetch(request);
+  if (answer.ok) await cache.put(request, answer.clone());
+  return answer;
+}

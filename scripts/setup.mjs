@@ -1,0 +1,115 @@
+// What every script needs before anything is installed: plain Node, no dependency.
+import { execFileSync, spawn, spawnSync } from 'node:child_process';
+import { existsSync, readFileSync, statSync, writeFileSync, mkdirSync, readdirSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { createServer } from 'node:net';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const root = dirname(dirname(fileURLToPath(import.meta.url)));
+
+export function run(command, args, options = {}) {
+  const done = spawnSync(command, args, { cwd: root, stdio: 'inherit', ...options, env: { ...process.env, ...options.env } });
+  if (done.error) throw done.error;
+  return done.status ?? 1;
+}
+
+/** A tool from node_modules/.bin. */
+export const tool = (name) => join(root, 'node_modules', '.bin', name);
+
+const stamp = join(root, 'node_modules', '.steady-reel-installed');
+
+/** Installs what package-lock.json names, once; better-sqlite3 compiles here, about three minutes. */
+export function installPackages() {
+  const wanted = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted && sqliteWorks()) return;
+  console.log('Installing packages (the database compiles once, about three minutes) …');
+  const status = run('npm', ['ci', '--no-audit', '--no-fund'], { env: { PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1' } });
+  if (status !== 0) process.exit(status);
+  if (!sqliteWorks() && run('npm', ['rebuild', 'better-sqlite3', '--foreground-scripts', '--allow-scripts=better-sqlite3']) !== 0) process.exit(1);
+  if (!sqliteWorks()) {
+    console.error('better-sqlite3 did not compile. It needs python3, make and g++ (Debian: apt-get install python3 make g++).');
+    process.exit(1);
+  }
+  writeFileSync(stamp, wanted);
+}
+
+function sqliteWorks() {
+  return spawnSync(process.execPath, ['-e', "new (require('better-sqlite3'))(':memory:').close()"], { cwd: root, stdio: 'ignore' }).status === 0;
+}
+
+/** Builds unless the last build is newer than every source. */
+export function buildIfNeeded() {
+  const server = join(root, 'build', 'server', 'index.js');
+  const sources = ['app', 'core', 'kits', 'public', 'package-lock.json', 'vite.config.ts', 'react-router.config.ts'];
+  if (existsSync(server) && newest(sources) < statSync(server).mtimeMs) return;
+  const status = run(tool('react-router'), ['build'], { env: { NODE_ENV: 'production' } });
+  if (status !== 0) process.exit(status);
+}
+
+function newest(paths) {
+  let time = 0;
+  const visit = (path) => {
+    const stat = statSync(path);
+    if (stat.isDirectory()) for (const name of readdirSync(path)) visit(join(path, name));
+    else time = Math.max(time, stat.mtimeMs);
+  };
+  for (const path of paths) visit(join(root, path));
+  return time;
+}
+
+export const CHROMIUM = '/usr/bin/chromium';
+
+/** Debian's Chromium, installed where that is allowed; otherwise says what to install. */
+export function ensureChromium() {
+  if (existsSync(CHROMIUM)) return;
+  if (process.getuid?.() === 0 && existsSync('/usr/bin/apt-get')) {
+    console.log('Installing Chromium from Debian …');
+    run('apt-get', ['update', '-qq']);
+    run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { env: { DEBIAN_FRONTEND: 'noninteractive' } });
+  }
+  if (!existsSync(CHROMIUM)) {
+    console.error('The browser tests need Chromium at /usr/bin/chromium. On Debian: apt-get install chromium');
+    process.exit(1);
+  }
+}
+
+/** The first free port from one on. */
+export async function freePort(from) {
+  for (let port = from; port < from + 200; port++) {
+    const free = await new Promise((resolve) => {
+      const probe = createServer();
+      probe.once('error', () => resolve(false));
+      probe.listen(port, '0.0.0.0', () => probe.close(() => resolve(true)));
+    });
+    if (free) return port;
+  }
+  throw new Error(`no free port from ${from}`);
+}
+
+/** The built server as a child, answering before this returns. */
+export async function startServer({ port, database, env = {} }) {
+  const child = spawn(process.execPath, [join(root, 'node_modules', '@react-router', 'serve', 'bin.cjs'), join(root, 'build', 'server', 'index.js')], {
+    cwd: root,
+    env: { ...process.env, NODE_ENV: 'production', PORT: String(port), STEADY_REEL_DB: database, ...env },
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
+  let ended = null;
+  child.once('exit', (code) => (ended = code ?? 1));
+  for (let i = 0; i < 200; i++) {
+    if (ended !== null) throw new Error(`the server stopped with status ${ended}`);
+    try {
+      if ((await fetch(`http://127.0.0.1:${port}/clock`)).ok) return child;
+    } catch {
+      // Not up yet.
+    }
+    await new Promise((resolve) => setTimeout(resolve, 50));
+  }
+  child.kill();
+  throw new Error('the server did not answer within ten seconds');
+}
+
+export function fillDemo(database) {
+  mkdirSync(dirname(database), { recursive: true });
+  execFileSync(process.execPath, ['--import', 'tsx', 'demo/fill.ts'], { cwd: root, env: { ...process.env, STEADY_REEL_DB: database }, stdio: ['ignore', 'ignore', 'inherit'] });
+}
