@@ -4,7 +4,7 @@ import '@fontsource/atkinson-hyperlegible-next/700.css';
 import '@fontsource/atkinson-hyperlegible-mono/400.css';
 import '@fontsource/atkinson-hyperlegible-mono/600.css';
 import './app.css';
-import type { ReactNode } from 'react';
+import { useEffect, type ReactNode } from 'react';
 import { isRouteErrorResponse, Link, Links, Meta, Outlet, Scripts, ScrollRestoration } from 'react-router';
 import type { Route } from './+types/root.ts';
 import { readSetting } from './server/settings.server.ts';
@@ -39,6 +39,8 @@ export function Layout({ children }: { readonly children: ReactNode }) {
 }
 
 export default function Root() {
+  // Tests wait for this; people never see it.
+  useEffect(() => document.documentElement.setAttribute('data-alive', ''), []);
   return <Outlet />;
 }
 
@@ -50,12 +52,21 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
     <main className="mx-auto max-w-xl px-6 py-16">
       <h1 className="text-2xl font-bold">{notThere ? 'Nothing is kept at this address' : 'That did not work'}</h1>
       <p className="mt-3 text-quiet">
-        {said ?? (notThere ? 'It may have been deleted, or the address has a slip in it.' : 'The fault is ours; what you recorded is safe. Go back and try again.')}
+        {said ??
+          (notThere
+            ? 'It may have been deleted, or the address has a slip in it.'
+            : 'The fault is ours; what you recorded is safe. Go back and try again.')}
       </p>
       <p className="mt-6 flex flex-wrap gap-4">
-        <Link className="underline" to="/">Tonight’s session</Link>
-        <Link className="underline" to="/bench">The Bench</Link>
-        <Link className="underline" to="/logbook">Logbook</Link>
+        <Link className="underline" to="/">
+          Tonight’s session
+        </Link>
+        <Link className="underline" to="/bench">
+          The Bench
+        </Link>
+        <Link className="underline" to="/logbook">
+          Logbook
+        </Link>
       </p>
     </main>
   );

@@ -2,15 +2,11 @@ import { index, layout, prefix, route, type RouteConfig } from '@react-router/de
 
 /** The whole map of the site. */
 export default [
-  layout('ui/daylight.tsx', [
+  layout('frame/daylight.tsx', [
     index('session/tonight.tsx'),
     route('habits', 'session/habits.tsx'),
 
-    ...prefix('rolls', [
-      index('rolls/list.tsx'),
-      route('new', 'rolls/add.tsx'),
-      route(':rollId', 'rolls/roll.tsx'),
-    ]),
+    ...prefix('rolls', [index('rolls/list.tsx'), route('new', 'rolls/add.tsx'), route(':rollId', 'rolls/roll.tsx')]),
 
     ...prefix('shelf', [
       index('shelf/shelf.tsx'),
@@ -24,13 +20,13 @@ export default [
 
     ...prefix('logbook', [index('logbook/list.tsx'), route(':runId', 'logbook/run.tsx')]),
     route('bench', 'bench/empty.tsx'),
-    route('*', 'ui/not-found.tsx'),
+    route('*', 'frame/not-found.tsx'),
   ]),
 
   route('bench/:runId', 'bench/bench.tsx'),
   route('bench/:runId/events', 'bench/events.ts'),
   route('bench/:runId/stream', 'bench/stream.ts'),
   route('clock', 'bench/clock.ts'),
-  route('units', 'ui/units-action.ts'),
+  route('units', 'frame/units-action.ts'),
   route('kit.schema.json', 'shelf/kit-schema.ts'),
 ] satisfies RouteConfig;

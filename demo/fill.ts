@@ -28,8 +28,30 @@ function dice(sides: number): number {
 const daysAgo = (days: number) => addDays(TODAY, -days);
 
 const TANKS: readonly TankOnShelf[] = [
-  { id: 'steel', name: 'Steel tank, two reels', method: 'inversion', volumeMl: 520, fillS: 8, drainS: 12, heatJK: 210, coolingPerMin: 0.011, reelSets: 2, holds: { '135': 2, '120': 1 } },
-  { id: 'three', name: 'Plastic tank, three reels', method: 'inversion', volumeMl: 850, fillS: 12, drainS: 18, heatJK: null, coolingPerMin: null, reelSets: 1, holds: { '135': 3, '120': 2, '4x5': 4 } },
+  {
+    id: 'steel',
+    name: 'Steel tank, two reels',
+    method: 'inversion',
+    volumeMl: 520,
+    fillS: 8,
+    drainS: 12,
+    heatJK: 210,
+    coolingPerMin: 0.011,
+    reelSets: 2,
+    holds: { '135': 2, '120': 1 },
+  },
+  {
+    id: 'three',
+    name: 'Plastic tank, three reels',
+    method: 'inversion',
+    volumeMl: 850,
+    fillS: 12,
+    drainS: 18,
+    heatJK: null,
+    coolingPerMin: null,
+    reelSets: 1,
+    holds: { '135': 3, '120': 2, '4x5': 4 },
+  },
 ];
 
 let rollCount = 0;
@@ -90,7 +112,17 @@ function putPastRun(run: DemoRun, index: number): void {
   };
   const id = `run-${String(index + 1).padStart(2, '0')}`;
   insertSession(`session-${id}`, daysAgo(run.daysAgo).getTime());
-  insertRun({ id, sessionId: `session-${id}`, position: 0, batchId: batch.id, tankId: tank.id, plan, runRolls: plan.runRolls, seenRemjet: false, state: 'queued' });
+  insertRun({
+    id,
+    sessionId: `session-${id}`,
+    position: 0,
+    batchId: batch.id,
+    tankId: tank.id,
+    plan,
+    runRolls: plan.runRolls,
+    seenRemjet: false,
+    state: 'queued',
+  });
   const events = eventsOf(run, plan, id);
   for (const event of events) insertEvent(id, event);
   setRunState(id, 'finished', events.at(-1)?.atMs ?? 0);
@@ -132,7 +164,16 @@ export function fillDemo(): void {
     for (const batch of DEMO_BATCHES) {
       const mixedOn = daysAgo(batch.mixedDaysAgo);
       addBatch(
-        { id: batch.id, kitId: batch.kitId, name: batch.name, volumeMl: batch.volumeMl, mixedOn: formatISO(mixedOn, { representation: 'date' }), priceCents: batch.priceCents, rollsDone: batch.rollsBefore, note: batch.note },
+        {
+          id: batch.id,
+          kitId: batch.kitId,
+          name: batch.name,
+          volumeMl: batch.volumeMl,
+          mixedOn: formatISO(mixedOn, { representation: 'date' }),
+          priceCents: batch.priceCents,
+          rollsDone: batch.rollsBefore,
+          note: batch.note,
+        },
         mixedOn.getTime(),
       );
     }

@@ -20,14 +20,16 @@ async function keepOpenPages() {
 }
 
 self.addEventListener('message', (event) => {
-  if (Array.isArray(event.data)) event.waitUntil(caches.open(CACHE).then((cache) => Promise.all(event.data.map((url) => cache.add(url).catch(() => {})))));
+  if (Array.isArray(event.data))
+    event.waitUntil(caches.open(CACHE).then((cache) => Promise.all(event.data.map((url) => cache.add(url).catch(() => {})))));
 });
 
 self.addEventListener('fetch', (event) => {
   const url = new URL(event.request.url);
   if (event.request.method !== 'GET' || url.origin !== self.location.origin) return;
   if (event.request.mode === 'navigate' && PAGE.test(url.pathname)) event.respondWith(networkFirst(event.request));
-  else if (url.pathname.startsWith('/assets/') || /\.(svg|png|woff2|webmanifest)$/.test(url.pathname)) event.respondWith(copyFirst(event.request));
+  else if (url.pathname.startsWith('/assets/') || /\.(svg|png|woff2|webmanifest)$/.test(url.pathname))
+    event.respondWith(copyFirst(event.request));
 });
 
 async function networkFirst(request) {

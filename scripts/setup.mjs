@@ -21,12 +21,15 @@ const stamp = join(root, 'node_modules', '.steady-reel-installed');
 
 /** Installs what package-lock.json names, once; better-sqlite3 compiles here, about three minutes. */
 export function installPackages() {
-  const wanted = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+  const wanted = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted && sqliteWorks()) return;
   console.log('Installing packages (the database compiles once, about three minutes) …');
   const status = run('npm', ['ci', '--no-audit', '--no-fund'], { env: { PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1' } });
   if (status !== 0) process.exit(status);
-  if (!sqliteWorks() && run('npm', ['rebuild', 'better-sqlite3', '--foreground-scripts', '--allow-scripts=better-sqlite3']) !== 0) process.exit(1);
+  if (!sqliteWorks() && run('npm', ['rebuild', 'better-sqlite3', '--foreground-scripts', '--allow-scripts=better-sqlite3']) !== 0)
+    process.exit(1);
   if (!sqliteWorks()) {
     console.error('better-sqlite3 did not compile. It needs python3, make and g++ (Debian: apt-get install python3 make g++).');
     process.exit(1);
@@ -35,7 +38,9 @@ export function installPackages() {
 }
 
 function sqliteWorks() {
-  return spawnSync(process.execPath, ['-e', "new (require('better-sqlite3'))(':memory:').close()"], { cwd: root, stdio: 'ignore' }).status === 0;
+  return (
+    spawnSync(process.execPath, ['-e', "new (require('better-sqlite3'))(':memory:').close()"], { cwd: root, stdio: 'ignore' }).status === 0
+  );
 }
 
 /** Builds unless the last build is newer than every source. */
@@ -89,11 +94,15 @@ export async function freePort(from) {
 
 /** The built server as a child, answering before this returns. */
 export async function startServer({ port, database, env = {} }) {
-  const child = spawn(process.execPath, [join(root, 'node_modules', '@react-router', 'serve', 'bin.cjs'), join(root, 'build', 'server', 'index.js')], {
-    cwd: root,
-    env: { ...process.env, NODE_ENV: 'production', PORT: String(port), STEADY_REEL_DB: database, ...env },
-    stdio: ['ignore', 'ignore', 'inherit'],
-  });
+  const child = spawn(
+    process.execPath,
+    [join(root, 'node_modules', '@react-router', 'serve', 'bin.js'), join(root, 'build', 'server', 'index.js')],
+    {
+      cwd: root,
+      env: { ...process.env, NODE_ENV: 'production', PORT: String(port), STEADY_REEL_DB: database, ...env },
+      stdio: ['ignore', 'ignore', 'inherit'],
+    },
+  );
   let ended = null;
   child.once('exit', (code) => (ended = code ?? 1));
   for (let i = 0; i < 200; i++) {
@@ -111,5 +120,9 @@ export async function startServer({ port, database, env = {} }) {
 
 export function fillDemo(database) {
   mkdirSync(dirname(database), { recursive: true });
-  execFileSync(process.execPath, ['--import', 'tsx', 'demo/fill.ts'], { cwd: root, env: { ...process.env, STEADY_REEL_DB: database }, stdio: ['ignore', 'ignore', 'inherit'] });
+  execFileSync(process.execPath, ['--import', 'tsx', 'demo/fill.ts'], {
+    cwd: root,
+    env: { ...process.env, STEADY_REEL_DB: database },
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
 }

@@ -15,7 +15,7 @@ const stages = [
 ];
 for (const [name, command, args] of stages) {
   console.log(`\n== ${name}`);
-  const status = command === null ? buildIfNeeded() ?? 0 : run(tool(command), args);
+  const status = command === null ? (buildIfNeeded() ?? 0) : run(tool(command), args);
   if (status !== 0) {
     console.error(`\n${name} failed.`);
     process.exit(status);

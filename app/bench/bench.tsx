@@ -9,6 +9,7 @@ import { eventsOfRun } from '../server/run-events.server.ts';
 import { findRun, runsOfSession } from '../server/runs.server.ts';
 import { listThermometers } from '../server/thermometers.server.ts';
 import type { loader as rootLoader } from '../root.tsx';
+import { rollRange } from '../ui/roll-range.ts';
 import { DEFAULT_UNITS, UnitsContext } from '../ui/units.ts';
 import type { Route } from './+types/bench.ts';
 import { Column, Gauge } from './column.tsx';
@@ -45,7 +46,8 @@ export function loader({ params }: Route.LoaderArgs) {
 
 type Panel = { readonly kind: 'reading'; readonly first: string } | { readonly kind: 'note' | 'more' | 'sound' | 'keys' } | null;
 
-const SIDE_BUTTON = 'flex min-h-14 flex-col items-start justify-center rounded-card border border-night-line px-3 text-left font-semibold disabled:opacity-45';
+const SIDE_BUTTON =
+  'flex min-h-14 flex-col items-start justify-center rounded-card border border-night-line px-3 text-left font-semibold disabled:opacity-45';
 
 export default function Bench({ loaderData }: Route.ComponentProps) {
   const { plan, runId, position, runsInSession, thermometers, next } = loaderData;
@@ -55,7 +57,8 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
   const now = useMemo(() => runNow(plan, state), [plan, state]);
   const nowMs = useNow(clock, loaderData.clock.nowMs, now.running?.endsAtMs ?? now.nextPourAtMs ?? 0);
   const cues = useMemo<readonly DueCue[]>(
-    () => now.running?.cues ?? (now.nextPourAtMs === null ? [] : [{ kind: 'pour-in', atMs: now.nextPourAtMs, label: now.act?.label ?? '' }]),
+    () =>
+      now.running?.cues ?? (now.nextPourAtMs === null ? [] : [{ kind: 'pour-in', atMs: now.nextPourAtMs, label: now.act?.label ?? '' }]),
     [now],
   );
   const { sound, setSound, fired, unlock, play } = useCues(clock, cues);
@@ -68,7 +71,8 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
     void unlock();
     forgetRefusal();
     if (state.phase === 'ready' && !state.readied) act({ kind: 'readied', skipped: ['the checklist'] });
-    else if (now.act) act(now.act.kind === 'poured' || now.act.kind === 'step-ended' ? { kind: now.act.kind, step: now.act.step } : { kind: now.act.kind });
+    else if (now.act)
+      act(now.act.kind === 'poured' || now.act.kind === 'step-ended' ? { kind: now.act.kind, step: now.act.step } : { kind: now.act.kind });
   };
   const undo = () => {
     const last = lastUndoable(state);
@@ -78,12 +82,17 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
   const open = (kind: 'note' | 'more' | 'sound' | 'keys') => setPanel((before) => (before?.kind === kind ? null : { kind }));
 
   const free = { enabled: ready && panel?.kind !== 'reading' && panel?.kind !== 'note' };
-  useHotkeys('space', (event) => {
-    // A focused button is pressed by Space as everywhere; everything else means the act.
-    if ((event.target as HTMLElement).closest('button, a, input, select, summary')) return;
-    event.preventDefault();
-    if (!event.repeat) press();
-  }, free, [state, now, ready]);
+  useHotkeys(
+    'space',
+    (event) => {
+      // A focused button is pressed by Space as everywhere; everything else means the act.
+      if ((event.target as HTMLElement).closest('button, a, input, select, summary')) return;
+      event.preventDefault();
+      if (!event.repeat) press();
+    },
+    free,
+    [state, now, ready],
+  );
   useHotkeys('r', (event) => (event.preventDefault(), setPanel({ kind: 'reading', first: '' })), free);
   useHotkeys('n', (event) => (event.preventDefault(), setPanel({ kind: 'note' })), free);
   useHotkeys('z', undo, free, [state]);
@@ -92,48 +101,71 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
   useHotkeys('s', () => open('sound'), free);
   useHotkeys('shift+slash, ?', () => open('keys'), { ...free, useKey: true });
   useHotkeys('escape', () => setPanel(null));
-  useHotkeys('0,1,2,3,4,5,6,7,8,9', (event) => {
-    if ((event.target as HTMLElement).closest('input, select, textarea')) return;
-    event.preventDefault();
-    setPanel({ kind: 'reading', first: event.key });
-  }, free);
+  useHotkeys(
+    '0,1,2,3,4,5,6,7,8,9',
+    (event) => {
+      if ((event.target as HTMLElement).closest('input, select, textarea')) return;
+      event.preventDefault();
+      setPanel({ kind: 'reading', first: event.key });
+    },
+    free,
+  );
 
   const close = () => setPanel(null);
   const shared = { plan, state, now, nowMs };
   return (
     <UnitsContext value={units}>
-      <div className="bench min-h-dvh bg-night text-night-ink" onClick={(event) => {
-        // A button pressed with a finger must not keep the Space key for itself.
-        if (event.detail > 0) (event.target as HTMLElement).closest('button')?.blur();
-      }}>
+      <div
+        className="bench min-h-dvh bg-night text-night-ink"
+        onClick={(event) => {
+          // A button pressed with a finger must not keep the Space key for itself.
+          if (event.detail > 0) (event.target as HTMLElement).closest('button')?.blur();
+        }}
+      >
         <div className="mx-auto grid min-h-dvh max-w-[1500px] lg:grid-cols-[19.5rem_minmax(0,1fr)_19.5rem]">
           <aside aria-label="The run" className="sticky top-0 hidden h-dvh flex-col border-r border-night-line px-5 py-5 lg:flex">
-            <p className="text-sm text-night-quiet">Run {position + 1} of {runsInSession} · {plan.process}</p>
+            <p className="text-sm text-night-quiet">
+              Run {position + 1} of {runsInSession} · {plan.process}
+            </p>
             <h1 className="mb-4 text-lg leading-tight font-bold">{plan.title}</h1>
             <Column {...shared} />
           </aside>
           <main className="flex min-h-dvh min-w-0 flex-col px-4 py-3 sm:px-7 sm:py-5">
-            <header className="mb-2 flex flex-wrap items-center justify-between gap-x-4 gap-y-1 text-night-quiet">
+            <header className="mb-2 flex items-start justify-between gap-x-4 text-night-quiet">
               <p className="min-w-0">
-                <Link to="/" reloadDocument className="mr-3 underline">Leave</Link>
-                <span className="lg:hidden">{plan.title}. </span>
-                {plan.batchName} · {plan.runRolls > 1.01 ? `rolls to ${plan.rollNumber}` : `roll ${plan.rollNumber}`}
+                <Link to="/" reloadDocument className="mr-3 underline">
+                  Leave
+                </Link>
+                <span className="lg:hidden">{plan.title}</span>
+                <span className="max-lg:hidden">
+                  {plan.batchName} · {rollRange(plan.rollNumber, plan.runRolls)}
+                </span>
               </p>
               <p className="figure flex items-center gap-3">
                 <ConnectionSign connection={connection} undelivered={undelivered} />
                 <span suppressHydrationWarning>{showClock(nowMs)}</span>
               </p>
             </header>
-            <div className="mb-3 lg:hidden"><Gauge {...shared} /></div>
-            <div aria-live="assertive" className="sr-only">{fired?.cue.label}</div>
-            {refusal && <p role="alert" className="mb-3 rounded-card border border-straw px-4 py-2 text-lg text-straw">{refusal}</p>}
+            <div className="mb-3 lg:hidden">
+              <Gauge {...shared} />
+            </div>
+            <div aria-live="assertive" className="sr-only">
+              {fired?.cue.label}
+            </div>
+            {refusal && (
+              <p role="alert" className="mb-3 rounded-card border border-straw px-4 py-2 text-lg text-straw">
+                {refusal}
+              </p>
+            )}
             {over ? (
               <Ended runId={runId} plan={plan} state={state} nowMs={nowMs} next={next} />
             ) : state.phase === 'ready' && !state.readied ? (
               <Readiness plan={plan} act={(what) => (void unlock(), act(what))} />
             ) : (
               <>
-                <div className="grow pb-4"><NowPanel {...shared} /></div>
+                <div className="grow pb-4">
+                  <NowPanel {...shared} />
+                </div>
                 <div className="space-y-3">
                   {panel?.kind === 'reading' && <ReadingEntry first={panel.first} thermometers={thermometers} act={act} close={close} />}
                   {panel?.kind === 'note' && <NoteEntry act={act} close={close} />}
@@ -141,12 +173,32 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
                   {panel?.kind === 'sound' && <SoundPanel sound={sound} change={setSound} play={play} close={close} />}
                   {panel?.kind === 'keys' && <KeysPanel close={close} />}
                 </div>
-                <Acts act={act} press={press} undo={undo} nudge={nudge} open={open} openReading={() => setPanel({ kind: 'reading', first: '' })} label={now.act?.label ?? ''} running={state.phase === 'running'} canUndo={lastUndoable(state) !== null} soundOn={sound.on} enabled={ready} runId={runId} actKind={now.act} />
+                <Acts
+                  act={act}
+                  press={press}
+                  undo={undo}
+                  nudge={nudge}
+                  open={open}
+                  openReading={() => setPanel({ kind: 'reading', first: '' })}
+                  label={now.act?.label ?? ''}
+                  running={state.phase === 'running'}
+                  canUndo={lastUndoable(state) !== null}
+                  soundOn={sound.on}
+                  enabled={ready}
+                  runId={runId}
+                  actKind={now.act}
+                />
               </>
             )}
-            {!over && <div className="mt-6 lg:hidden"><SidePanel {...shared} act={act} /></div>}
+            {!over && (
+              <div className="mt-6 lg:hidden">
+                <SidePanel {...shared} act={act} />
+              </div>
+            )}
           </main>
-          <aside aria-label="Temperature and times" className="hidden border-l border-night-line px-5 py-5 lg:block"><SidePanel {...shared} act={act} /></aside>
+          <aside aria-label="Temperature and times" className="hidden border-l border-night-line px-5 py-5 lg:block">
+            <SidePanel {...shared} act={act} />
+          </aside>
         </div>
       </div>
     </UnitsContext>
@@ -174,42 +226,93 @@ function Acts({ press, undo, nudge, open, openReading, label, running, canUndo, 
   const { label: _, ...bare } = actKind ?? { label: '' };
   return (
     <div className="sticky bottom-0 mt-3 bg-night pt-2 pb-[max(0.5rem,env(safe-area-inset-bottom))]">
-      <div className="mb-2 flex flex-wrap gap-2 text-sm">
-        {running && [-5, -1, 1, 5].map((seconds) => (
-          <button key={seconds} type="button" className="figure min-h-11 min-w-11 rounded-card border border-night-line px-2" aria-label={`The step began ${Math.abs(seconds)} s ${seconds < 0 ? 'earlier' : 'later'}`} onClick={() => nudge(seconds)}>
-            {seconds > 0 ? '+' : '−'}{Math.abs(seconds)} s
-          </button>
-        ))}
-        <button type="button" className="ml-auto flex min-h-11 items-center gap-2 rounded-card border border-night-line px-3" onClick={() => open('more')}><Menu aria-hidden size={18} /> More</button>
-        <button type="button" className="flex min-h-11 items-center gap-2 rounded-card border border-night-line px-3" aria-label="Sound" onClick={() => open('sound')}>{soundOn ? <Volume2 aria-hidden size={18} /> : <VolumeX aria-hidden size={18} />}<kbd className="figure max-sm:hidden">S</kbd></button>
-        <button type="button" className="hidden min-h-11 items-center gap-2 rounded-card border border-night-line px-3 sm:flex" aria-label="Keys" onClick={() => open('keys')}><Keyboard aria-hidden size={18} /><kbd className="figure">?</kbd></button>
+      <div className="mb-2 flex gap-1.5 text-sm sm:gap-2">
+        {running &&
+          [-5, -1, 1, 5].map((seconds) => (
+            <button
+              key={seconds}
+              type="button"
+              className="figure min-h-11 min-w-11 rounded-card border border-night-line px-1 whitespace-nowrap sm:px-2"
+              aria-label={`The step began ${Math.abs(seconds)} s ${seconds < 0 ? 'earlier' : 'later'}`}
+              onClick={() => nudge(seconds)}
+            >
+              {seconds > 0 ? '+' : '−'}
+              {Math.abs(seconds)} s
+            </button>
+          ))}
+        <button
+          type="button"
+          className="ml-auto flex min-h-11 items-center gap-2 rounded-card border border-night-line px-3"
+          onClick={() => open('more')}
+        >
+          <Menu aria-hidden size={18} /> <span className="max-sm:sr-only">More</span>
+        </button>
+        <button
+          type="button"
+          className="flex min-h-11 items-center gap-2 rounded-card border border-night-line px-3"
+          aria-label="Sound"
+          onClick={() => open('sound')}
+        >
+          {soundOn ? <Volume2 aria-hidden size={18} /> : <VolumeX aria-hidden size={18} />}
+          <kbd className="figure max-sm:hidden">S</kbd>
+        </button>
+        <button
+          type="button"
+          className="hidden min-h-11 items-center gap-2 rounded-card border border-night-line px-3 sm:flex"
+          aria-label="Keys"
+          onClick={() => open('keys')}
+        >
+          <Keyboard aria-hidden size={18} />
+          <kbd className="figure">?</kbd>
+        </button>
       </div>
       <div className="grid grid-cols-3 gap-2 sm:grid-cols-[minmax(0,2.4fr)_1fr_1fr_1fr]">
-        <form method="post" action={`/bench/${runId}/events`} className="order-last col-span-3 sm:order-none sm:col-span-1" onSubmit={(event) => {
-          event.preventDefault();
-          press();
-        }}>
+        <form
+          method="post"
+          action={`/bench/${runId}/events`}
+          className="order-last col-span-3 sm:order-none sm:col-span-1"
+          onSubmit={(event) => {
+            event.preventDefault();
+            press();
+          }}
+        >
           <input type="hidden" name="act" value={JSON.stringify(bare)} />
-          <button data-act className="min-h-[26dvh] w-full rounded-card bg-aqua px-5 text-left text-[1.8rem] leading-tight font-bold text-night sm:min-h-20 sm:text-2xl" disabled={!label} data-ready={enabled}>
+          <button
+            data-act
+            className="min-h-[30dvh] w-full rounded-card bg-aqua px-5 text-left text-[1.8rem] leading-tight font-bold text-night sm:min-h-20 sm:text-2xl"
+            disabled={!label}
+            data-ready={enabled}
+          >
             {label}
             <span className="block text-base font-normal max-sm:hidden">Space</span>
           </button>
         </form>
-        <button type="button" className={SIDE_BUTTON} onClick={openReading}>Reading<kbd className="figure text-sm font-normal max-sm:hidden">R</kbd></button>
-        <button type="button" className={SIDE_BUTTON} onClick={() => open('note')}>Note<kbd className="figure text-sm font-normal max-sm:hidden">N</kbd></button>
-        <button type="button" className={SIDE_BUTTON} disabled={!canUndo} onClick={undo}>Undo<kbd className="figure text-sm font-normal max-sm:hidden">Z</kbd></button>
+        <button type="button" className={SIDE_BUTTON} onClick={openReading}>
+          Reading<kbd className="figure text-sm font-normal max-sm:hidden">R</kbd>
+        </button>
+        <button type="button" className={SIDE_BUTTON} onClick={() => open('note')}>
+          Note<kbd className="figure text-sm font-normal max-sm:hidden">N</kbd>
+        </button>
+        <button type="button" className={SIDE_BUTTON} disabled={!canUndo} onClick={undo}>
+          Undo<kbd className="figure text-sm font-normal max-sm:hidden">Z</kbd>
+        </button>
       </div>
     </div>
   );
 }
 
-function ConnectionSign({ connection, undelivered }: { readonly connection: 'together' | 'reconnecting' | 'alone'; readonly undelivered: number }) {
-  if (connection === 'together' && undelivered === 0) return null;
+function ConnectionSign({
+  connection,
+  undelivered,
+}: {
+  readonly connection: 'together' | 'reconnecting' | 'alone';
+  readonly undelivered: number;
+}) {
+  if (connection === 'together') return null;
   return (
     <span role="status" className="flex items-center gap-1.5 font-sans text-sm">
       <CloudOff aria-hidden size={16} />
-      {connection === 'together' ? 'Saving' : 'On its own; goes on'}
-      {undelivered > 0 && `, ${undelivered} to save`}
+      On its own; goes on{undelivered > 0 && `, ${undelivered} to save`}
     </span>
   );
 }
@@ -219,7 +322,10 @@ function useServiceWorker(): void {
   useEffect(() => {
     if (!('serviceWorker' in navigator)) return;
     const keep = (worker: ServiceWorker | null) => {
-      const files = performance.getEntriesByType('resource').map((entry) => entry.name).filter((name) => name.startsWith(location.origin) && name.includes('/assets/'));
+      const files = performance
+        .getEntriesByType('resource')
+        .map((entry) => entry.name)
+        .filter((name) => name.startsWith(location.origin) && name.includes('/assets/'));
       worker?.postMessage(files);
     };
     void navigator.serviceWorker

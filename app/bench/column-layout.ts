@@ -26,7 +26,9 @@ export function layoutColumn(seconds: readonly number[], heightPx: number): Colu
     return block;
   });
   const beside = spread(
-    blocks.flatMap((block, i) => (block.heightPx < ONE_LINE_PX ? [{ index: i, wantPx: block.fromPx + block.heightPx / 2 - BESIDE_LINE_PX / 2 }] : [])),
+    blocks.flatMap((block, i) =>
+      block.heightPx < ONE_LINE_PX ? [{ index: i, wantPx: block.fromPx + block.heightPx / 2 - BESIDE_LINE_PX / 2 }] : [],
+    ),
     heightPx,
   );
   return blocks.map((block, i): ColumnBlock => {

@@ -36,19 +36,36 @@ export function Column({ plan, state, now, nowMs }: ColumnProps) {
   const share = levelShare(now, nowMs);
   const current = blocks[state.step];
   const levelPx = current ? current.fromPx + share * current.heightPx : heightPx;
-  const beats = now.running?.cues.filter((cue) => cue.kind === 'agitate' || cue.kind === 'change') ?? [];
+  const { running } = now;
+  const beats =
+    running && current
+      ? running.cues
+          .filter((cue) => cue.kind === 'agitate' || cue.kind === 'change')
+          .map((cue) => ({
+            atMs: cue.atMs,
+            atPx: current.fromPx + ((cue.atMs - running.startMs) / Math.max(1, running.endsAtMs - running.startMs)) * current.heightPx,
+          }))
+      : [];
   return (
-    <div ref={box} className="relative min-h-0 grow" role="img" aria-label={`Step ${Math.min(state.step + 1, plan.steps.length)} of ${plan.steps.length}`}>
+    <div
+      ref={box}
+      className="relative min-h-0 grow"
+      role="img"
+      aria-label={`Step ${Math.min(state.step + 1, plan.steps.length)} of ${plan.steps.length}`}
+    >
       {plan.steps.map((step, i) => {
         const block = blocks[i];
         if (!block) return null;
         const past = i < state.step;
         const here = i === state.step && state.phase === 'running';
-        const facts = `${showDuration(seconds[i] ?? 0)} · ${showTemperature(step.temperatureC, temperature)}`;
+        const facts = `${showDuration(seconds[i] ?? 0)} · ${showTemperature(step.temperatureC, temperature).replace(/ °.$/, '°')}`;
         return (
           <div key={step.bath + String(i)}>
             {block.label.kind !== 'beside' && (
-              <span className={`figure absolute left-0 text-right text-sm ${past ? 'text-[#7d9a97]' : 'text-night-quiet'}`} style={{ top: block.fromPx + 3, width: GUTTER_PX - 8 }}>
+              <span
+                className={`figure absolute left-0 text-right text-sm ${past ? 'text-[#7d9a97]' : 'text-night-quiet'}`}
+                style={{ top: block.fromPx + 3, width: GUTTER_PX - 8 }}
+              >
                 {showDuration(step.startS)}
               </span>
             )}
@@ -56,20 +73,44 @@ export function Column({ plan, state, now, nowMs }: ColumnProps) {
               className={`${bathTexture(step.kind)} absolute overflow-hidden rounded border ${here ? 'border-aqua' : 'border-night-line'} ${past ? 'opacity-45' : ''}`}
               style={{ top: block.fromPx, height: block.heightPx, left: GUTTER_PX, width: WIDTH_PX }}
             >
-              {here && <div className="absolute inset-x-0 bottom-0 border-t-2 border-aqua bg-aqua/35" style={{ height: `${(1 - share) * 100}%` }} />}
+              {here && (
+                <div
+                  className="absolute inset-x-0 bottom-0 border-t-2 border-aqua bg-aqua/35"
+                  style={{ height: `${(1 - share) * 100}%` }}
+                />
+              )}
               {block.label.kind !== 'beside' && (
-                <div className={`relative px-2 leading-tight ${block.label.kind === 'two-lines' ? 'py-1.5' : 'flex h-full items-center gap-2'}`}>
-                  <div className={`text-[0.95rem] ${here ? 'font-bold' : ''}`}>{step.name}</div>
-                  <div className="figure text-[0.85rem] text-[#cfe3de]">{block.label.kind === 'two-lines' ? facts : showDuration(seconds[i] ?? 0)}</div>
+                <div
+                  className={`relative px-2 leading-tight ${block.label.kind === 'two-lines' ? 'py-1.5' : 'flex h-full items-center gap-2'}`}
+                >
+                  <div>
+                    <span className={`bath-label text-[0.95rem] ${here ? 'font-bold' : ''}`}>{step.name}</span>
+                  </div>
+                  <div className="figure text-[0.85rem] whitespace-nowrap text-[#cfe3de]">
+                    <span className="bath-label">{block.label.kind === 'two-lines' ? facts : showDuration(seconds[i] ?? 0)}</span>
+                  </div>
                 </div>
               )}
             </div>
             {block.label.kind === 'beside' && (
               <>
-                <svg aria-hidden className="pointer-events-none absolute top-0 overflow-visible" style={{ left: GUTTER_PX + WIDTH_PX }} width="16" height="1">
-                  <polyline points={`1,${block.fromPx + block.heightPx / 2} 14,${block.label.atPx + BESIDE_LINE_PX / 2}`} fill="none" stroke="#5d8480" />
+                <svg
+                  aria-hidden
+                  className="pointer-events-none absolute top-0 overflow-visible"
+                  style={{ left: GUTTER_PX + WIDTH_PX }}
+                  width="16"
+                  height="1"
+                >
+                  <polyline
+                    points={`1,${block.fromPx + block.heightPx / 2} 14,${block.label.atPx + BESIDE_LINE_PX / 2}`}
+                    fill="none"
+                    stroke="#5d8480"
+                  />
                 </svg>
-                <div className={`absolute leading-[1.05] ${past ? 'text-[#7d9a97]' : 'text-night-ink'}`} style={{ top: block.label.atPx + 2, left: GUTTER_PX + WIDTH_PX + 18 }}>
+                <div
+                  className={`absolute leading-[1.05] ${past ? 'text-[#7d9a97]' : 'text-night-ink'}`}
+                  style={{ top: block.label.atPx + 2, left: GUTTER_PX + WIDTH_PX + 18 }}
+                >
                   <span className={`block text-[0.85rem] whitespace-nowrap ${here ? 'font-bold' : ''}`}>{step.name}</span>
                   <span className="figure block text-[0.85rem]">{showDuration(seconds[i] ?? 0)}</span>
                 </div>
@@ -78,13 +119,20 @@ export function Column({ plan, state, now, nowMs }: ColumnProps) {
           </div>
         );
       })}
-      {current && now.running &&
-        beats.map((beat) => {
-          const at = current.fromPx + ((beat.atMs - now.running!.startMs) / 1000 / Math.max(1, now.running!.finish.seconds)) * current.heightPx;
-          return <span key={beat.atMs} aria-hidden className={`absolute h-[2px] w-3 ${beat.atMs <= nowMs ? 'bg-[#3d6662]' : 'bg-aqua'}`} style={{ top: at, left: GUTTER_PX + WIDTH_PX + 5 }} />;
-        })}
+      {beats.map((beat) => (
+        <span
+          key={beat.atMs}
+          aria-hidden
+          className={`absolute h-[2px] w-3 ${beat.atMs <= nowMs ? 'bg-[#3d6662]' : 'bg-aqua'}`}
+          style={{ top: beat.atPx, left: GUTTER_PX + WIDTH_PX + 5 }}
+        />
+      ))}
       {state.phase !== 'ready' && (
-        <div aria-hidden className="absolute right-0 left-0 h-[2px] bg-straw transition-[top] duration-500" style={{ top: Math.min(levelPx, heightPx) }}>
+        <div
+          aria-hidden
+          className="absolute right-0 left-0 h-[2px] bg-straw transition-[top] duration-500"
+          style={{ top: Math.min(levelPx, heightPx) }}
+        >
           <span className="absolute -top-[11px] left-0 rounded bg-straw px-1.5 text-sm font-bold text-night">now</span>
         </div>
       )}
@@ -105,8 +153,14 @@ export function Gauge({ plan, state, now, nowMs }: ColumnProps) {
   return (
     <div className="flex h-4 gap-0.5" role="img" aria-label={`Step ${Math.min(state.step + 1, plan.steps.length)} of ${plan.steps.length}`}>
       {plan.steps.map((step, i) => (
-        <div key={step.bath + String(i)} className={`${bathTexture(step.kind)} relative overflow-hidden rounded-sm border ${i === state.step && state.phase === 'running' ? 'border-straw' : 'border-night-line'} ${i < state.step ? 'opacity-40' : ''}`} style={{ flexGrow: step.seconds / total, minWidth: 8 }}>
-          {i === state.step && <div className="absolute inset-y-0 left-0 bg-straw/80" style={{ width: `${levelShare(now, nowMs) * 100}%` }} />}
+        <div
+          key={step.bath + String(i)}
+          className={`${bathTexture(step.kind)} relative overflow-hidden rounded-sm border ${i === state.step && state.phase === 'running' ? 'border-straw' : 'border-night-line'} ${i < state.step ? 'opacity-40' : ''}`}
+          style={{ flexGrow: step.seconds / total, minWidth: 8 }}
+        >
+          {i === state.step && (
+            <div className="absolute inset-y-0 left-0 bg-straw/80" style={{ width: `${levelShare(now, nowMs) * 100}%` }} />
+          )}
         </div>
       ))}
     </div>

@@ -18,12 +18,30 @@ export default function EmptyBench({ loaderData }: Route.ComponentProps) {
     <>
       <PageHead title="Bench">The run in progress.</PageHead>
       {next ? (
-        <Empty title={`Run ${next.position + 1} is next: ${next.title}`} action={<Form method="post" action="/?index"><input type="hidden" name="runId" value={next.id} /><Button filled name="intent" value="begin">Take it to the Bench</Button></Form>}>
+        <Empty
+          title={`Run ${next.position + 1} is next: ${next.title}`}
+          action={
+            <Form method="post" action="/?index">
+              <input type="hidden" name="runId" value={next.id} />
+              <Button filled name="intent" value="begin">
+                Take it to the Bench
+              </Button>
+            </Form>
+          }
+        >
           Your session waits where you left it.
         </Empty>
       ) : (
-        <Empty title="Nothing is in the tank" action={<LinkButton filled to="/">Plan tonight’s session</LinkButton>}>
-          A run comes to the Bench from the Session page, with every time worked out. Here it leads you from the first pour to the film on its line.
+        <Empty
+          title="Nothing is in the tank"
+          action={
+            <LinkButton filled to="/">
+              Plan tonight’s session
+            </LinkButton>
+          }
+        >
+          A run comes to the Bench from the Session page, with every time worked out. Here it leads you from the first pour to the film on
+          its line.
         </Empty>
       )}
     </>

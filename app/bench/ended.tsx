@@ -1,3 +1,4 @@
+import { useEffect, useState } from 'react';
 import { Form, Link } from 'react-router';
 import { plannedAndActual } from '../../core/run/planned-and-actual.ts';
 import type { RunPlan } from '../../core/run/run-plan.ts';
@@ -14,6 +15,8 @@ interface EndedProps {
 }
 
 const DRYING_MS = 2 * 3600 * 1000;
+/** The second of two presses on the act button must not press what came to stand in its place. */
+const SETTLE_MS = 900;
 
 /** The run is over: what it was, the drying that goes on, and the next run. */
 export function Ended({ runId, plan, state, nowMs, next }: EndedProps) {
@@ -21,37 +24,77 @@ export function Ended({ runId, plan, state, nowMs, next }: EndedProps) {
   const dryAtMs = (state.endedAtMs ?? nowMs) + DRYING_MS;
   const dryInS = Math.ceil((dryAtMs - nowMs) / 1000);
   const finished = state.phase === 'finished';
+  const [settled, setSettled] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(true), SETTLE_MS);
+    return () => clearTimeout(timer);
+  }, []);
   return (
     <section aria-labelledby="ended" className="flex grow flex-col">
-      <h2 id="ended" className="text-3xl font-bold">{finished ? 'Developed' : 'Given up'}</h2>
+      <h2 id="ended" className="text-3xl font-bold">
+        {finished ? 'Developed' : 'Given up'}
+      </h2>
       <p className="mt-1 text-lg text-night-quiet">
-        {finished ? `${plan.rollNames.join(', ')}: hung up. The batch has counted ${Math.round(plan.runRolls * 100) / 100} rolls more.` : state.givenUp?.countsRolls ? 'The rolls are marked spoilt and counted for the batch.' : 'The rolls wait again; the batch counts nothing.'}
+        {finished
+          ? `${plan.rollNames.join(', ')}: hung up. The batch has counted ${Math.round(plan.runRolls * 100) / 100} rolls more.`
+          : state.givenUp?.countsRolls
+            ? 'The rolls are marked spoilt and counted for the batch.'
+            : 'The rolls wait again; the batch counts nothing.'}
       </p>
       {finished && (
         <p className="mt-4 text-xl">
-          {dryInS > 0 ? <>Dry at about <strong className="figure">{showClock(dryAtMs).slice(0, 5)}</strong>, in <span className="figure">{showDuration(dryInS)}</span></> : 'It should be dry now: cut, sleeve and look.'}
+          {dryInS > 0 ? (
+            <>
+              Dry at about <strong className="figure">{showClock(dryAtMs).slice(0, 5)}</strong>, in{' '}
+              <span className="figure">{showDuration(dryInS)}</span>
+            </>
+          ) : (
+            'It should be dry now: cut, sleeve and look.'
+          )}
         </p>
       )}
       <table className="mt-5 w-full max-w-2xl text-lg">
-        <thead><tr className="text-left text-sm text-night-quiet"><th className="font-normal">Bath</th><th className="text-right font-normal">planned</th><th className="text-right font-normal">was</th></tr></thead>
+        <thead>
+          <tr className="text-left text-sm text-night-quiet">
+            <th className="font-normal">Bath</th>
+            <th className="text-right font-normal">planned</th>
+            <th className="text-right font-normal">was</th>
+          </tr>
+        </thead>
         <tbody>
           {steps.map((step, i) => (
             <tr key={step.bath + String(i)} className="border-t border-night-line">
-              <th scope="row" className="py-1.5 text-left font-normal">{step.name}</th>
+              <th scope="row" className="py-1.5 text-left font-normal">
+                {step.name}
+              </th>
               <td className="figure text-right text-night-quiet">{showDuration(step.plannedS)}</td>
-              <td className="figure text-right">{step.skipped ? 'skipped' : step.actualS === null ? 'not run' : showDuration(step.actualS)}</td>
+              <td className="figure text-right">
+                {step.skipped ? 'skipped' : step.actualS === null ? 'not run' : showDuration(step.actualS)}
+              </td>
             </tr>
           ))}
         </tbody>
       </table>
-      <div className="mt-auto grid gap-3 pt-6 sm:grid-cols-2">
+      <div className={`mt-auto grid gap-3 pt-6 sm:grid-cols-2 ${settled ? '' : 'pointer-events-none'}`}>
         {next && (
           <Form method="post" action="/?index" reloadDocument>
             <input type="hidden" name="runId" value={next.id} />
-            <button name="intent" value="begin" className="min-h-20 w-full rounded-card bg-aqua px-6 py-3 text-left text-2xl font-bold text-night">Run {next.position + 1} is next<span className="block text-base font-normal">{next.title}</span></button>
+            <button
+              name="intent"
+              value="begin"
+              className="min-h-20 w-full rounded-card bg-aqua px-6 py-3 text-left text-2xl font-bold text-night"
+            >
+              Run {next.position + 1} is next<span className="block text-base font-normal">{next.title}</span>
+            </button>
           </Form>
         )}
-        <Link to={`/logbook/${runId}`} reloadDocument className={`flex min-h-20 flex-col justify-center rounded-card px-6 py-3 text-2xl font-bold no-underline ${next ? 'border border-night-quiet' : 'bg-aqua text-night'}`}>To the logbook<span className="text-base font-normal">Look at the strip and write down what it taught</span></Link>
+        <Link
+          to={`/logbook/${runId}`}
+          reloadDocument
+          className={`flex min-h-20 flex-col justify-center rounded-card px-6 py-3 text-2xl font-bold no-underline ${next ? 'border border-night-quiet' : 'bg-aqua text-night'}`}
+        >
+          To the logbook<span className="text-base font-normal">Look at the strip and write down what it taught</span>
+        </Link>
       </div>
     </section>
   );

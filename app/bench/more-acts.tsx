@@ -29,16 +29,24 @@ export function MoreActs({ plan, state, act, close }: MoreProps) {
   };
   return (
     <section aria-label="More" className="grid gap-2 rounded-card border-2 border-night-line bg-night-card p-4 sm:grid-cols-2">
-      {running && [30, -30].map((seconds) => (
-        <button key={seconds} type="button" className={ROW} onClick={() => done({ kind: 'lengthened', step: state.step, seconds })}>
-          {seconds > 0 ? 'Lengthen' : 'Shorten'} {name} by 0:30
-        </button>
-      ))}
+      {running &&
+        [30, -30].map((seconds) => (
+          <button key={seconds} type="button" className={ROW} onClick={() => done({ kind: 'lengthened', step: state.step, seconds })}>
+            {seconds > 0 ? 'Lengthen' : 'Shorten'} {name} by 0:30
+          </button>
+        ))}
       {step && !isDeveloper(step.kind) && state.phase !== 'paused' && (
-        <button type="button" className={ROW} onClick={() => done({ kind: 'skipped', step: state.step })}>{running ? `End ${name} now as skipped` : `Skip ${name}`}</button>
+        <button type="button" className={ROW} onClick={() => done({ kind: 'skipped', step: state.step })}>
+          {running ? `End ${name} now as skipped` : `Skip ${name}`}
+        </button>
       )}
       {state.phase === 'between' && before && (
-        <button type="button" className={ROW} disabled={isDeveloper(before.kind)} onClick={() => done({ kind: 'repeated', step: state.step - 1 })}>
+        <button
+          type="button"
+          className={ROW}
+          disabled={isDeveloper(before.kind)}
+          onClick={() => done({ kind: 'repeated', step: state.step - 1 })}
+        >
           Repeat {before.name.toLowerCase()}
           {isDeveloper(before.kind) && <span className="block text-sm">A second time would over-develop.</span>}
         </button>
@@ -49,14 +57,30 @@ export function MoreActs({ plan, state, act, close }: MoreProps) {
       </button>
       <button type="button" className={ROW} onClick={() => done({ kind: 'given-up', reason: '', countsRolls: developed })}>
         Give this run up
-        <span className="block text-sm text-night-quiet">{developed ? 'The film was developed: its rolls count for the batch and are marked spoilt.' : 'Nothing was developed: the rolls wait again.'}</span>
+        <span className="block text-sm text-night-quiet">
+          {developed
+            ? 'The film was developed: its rolls count for the batch and are marked spoilt.'
+            : 'Nothing was developed: the rolls wait again.'}
+        </span>
       </button>
-      <button type="button" className={ROW} onClick={close}>Close</button>
+      <button type="button" className={ROW} onClick={close}>
+        Close
+      </button>
     </section>
   );
 }
 
-export function SoundPanel({ sound, change, play, close }: { readonly sound: SoundSettings; readonly change: (sound: SoundSettings) => void; readonly play: (tone: ToneName) => void; readonly close: () => void }) {
+export function SoundPanel({
+  sound,
+  change,
+  play,
+  close,
+}: {
+  readonly sound: SoundSettings;
+  readonly change: (sound: SoundSettings) => void;
+  readonly play: (tone: ToneName) => void;
+  readonly close: () => void;
+}) {
   const tones: readonly (readonly [ToneName, string])[] = [
     ['agitate', 'Agitate: double knock'],
     ['prepare', 'Get ready: rising'],
@@ -65,13 +89,46 @@ export function SoundPanel({ sound, change, play, close }: { readonly sound: Sou
   ];
   return (
     <section aria-label="Sound" className="grid gap-3 rounded-card border-2 border-night-line bg-night-card p-4">
-      <label className="flex min-h-11 items-center gap-3"><input type="checkbox" className="size-6 accent-aqua" checked={sound.on} onChange={(event) => change({ ...sound, on: event.target.checked })} /> Tones</label>
-      <label className="flex min-h-11 items-center gap-3"><input type="checkbox" className="size-6 accent-aqua" checked={sound.voice} onChange={(event) => change({ ...sound, voice: event.target.checked })} /> Speak each cue, where the browser has a voice</label>
-      <label className="flex items-center gap-3">Volume <input type="range" min={0} max={1} step={0.05} value={sound.volume} className="grow accent-aqua" onChange={(event) => change({ ...sound, volume: Number(event.target.value) })} /></label>
+      <label className="flex min-h-11 items-center gap-3">
+        <input
+          type="checkbox"
+          className="size-6 accent-aqua"
+          checked={sound.on}
+          onChange={(event) => change({ ...sound, on: event.target.checked })}
+        />{' '}
+        Tones
+      </label>
+      <label className="flex min-h-11 items-center gap-3">
+        <input
+          type="checkbox"
+          className="size-6 accent-aqua"
+          checked={sound.voice}
+          onChange={(event) => change({ ...sound, voice: event.target.checked })}
+        />{' '}
+        Speak each cue, where the browser has a voice
+      </label>
+      <label className="flex items-center gap-3">
+        Volume{' '}
+        <input
+          type="range"
+          min={0}
+          max={1}
+          step={0.05}
+          value={sound.volume}
+          className="grow accent-aqua"
+          onChange={(event) => change({ ...sound, volume: Number(event.target.value) })}
+        />
+      </label>
       <div className="grid gap-2 sm:grid-cols-2">
-        {tones.map(([tone, label]) => <button key={tone} type="button" className={ROW} onClick={() => play(tone)}>{label}</button>)}
+        {tones.map(([tone, label]) => (
+          <button key={tone} type="button" className={ROW} onClick={() => play(tone)}>
+            {label}
+          </button>
+        ))}
       </div>
-      <button type="button" className={ROW} onClick={close}>Close</button>
+      <button type="button" className={ROW} onClick={close}>
+        Close
+      </button>
     </section>
   );
 }
@@ -91,8 +148,17 @@ const KEYS: readonly (readonly [string, string])[] = [
 export function KeysPanel({ close }: { readonly close: () => void }) {
   return (
     <section aria-label="Keys" className="rounded-card border-2 border-night-line bg-night-card p-4">
-      <dl className="grid grid-cols-[9rem_1fr] gap-y-1.5">{KEYS.map(([key, does]) => <div key={key} className="contents"><dt className="figure font-semibold">{key}</dt><dd className="text-night-quiet">{does}</dd></div>)}</dl>
-      <button type="button" className={`${ROW} mt-3`} onClick={close}>Close</button>
+      <dl className="grid grid-cols-[9rem_1fr] gap-y-1.5">
+        {KEYS.map(([key, does]) => (
+          <div key={key} className="contents">
+            <dt className="figure font-semibold">{key}</dt>
+            <dd className="text-night-quiet">{does}</dd>
+          </div>
+        ))}
+      </dl>
+      <button type="button" className={`${ROW} mt-3`} onClick={close}>
+        Close
+      </button>
     </section>
   );
 }

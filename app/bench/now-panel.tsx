@@ -29,7 +29,10 @@ export function NowPanel({ plan, state, now, nowMs }: NowProps) {
 function Digits({ seconds, over, label }: { readonly seconds: number; readonly over: boolean; readonly label: string }) {
   const text = showDuration(Math.abs(seconds));
   return (
-    <p className={`figure leading-none font-semibold ${text.length > 4 ? 'text-[clamp(5rem,21vw,11rem)] lg:text-[clamp(5rem,13.2vw,11.5rem)]' : 'text-[clamp(6rem,27vw,13rem)] lg:text-[clamp(6rem,16.5vw,14.5rem)]'} ${over ? 'text-straw' : 'text-night-ink'}`} aria-label={`${label} ${text}`}>
+    <p
+      className={`figure leading-none font-semibold ${text.length > 4 ? 'text-[clamp(5rem,21vw,11rem)] lg:text-[clamp(5rem,13.2vw,11.5rem)]' : 'text-[clamp(6rem,27vw,13rem)] lg:text-[clamp(6rem,16.5vw,14.5rem)]'} ${over ? 'text-straw' : 'text-night-ink'}`}
+      aria-label={`${label} ${text}`}
+    >
       {over && <span className="text-[0.6em]">+</span>}
       {text}
     </p>
@@ -49,13 +52,29 @@ function Running({ plan, state, now, nowMs }: NowProps) {
       <h2 className="text-[1.7rem] font-bold sm:text-3xl">{step.name}</h2>
       <Digits seconds={over ? Math.floor((nowMs - running.endsAtMs) / 1000) : leftS} over={over} label={over ? 'over by' : 'left'} />
       {over ? (
-        <p className="mt-2 text-xl font-semibold text-straw" role="alert">{overrunMeaning(step.kind)}</p>
+        <p className="mt-2 text-xl font-semibold text-straw" role="alert">
+          {overrunMeaning(step.kind)}
+        </p>
       ) : (
         <p className="mt-2 text-[1.05rem] text-night-quiet sm:text-lg">
           {step.inTank ? 'Tank empty at ' : 'Out at '}
           <strong className="figure text-night-ink">{showClock(running.endsAtMs)}</strong>.{' '}
-          {inside && step.inTank && pourLeftS > 0 && <>Start pouring out at <strong className="figure text-night-ink">{showDuration(Math.round((running.endsAtMs - running.pourOutAtMs) / 1000))}</strong>. </>}
-          {!isWater(step.kind) && step.bottle && (step.after === 'return' ? <>Back into <strong className="text-night-ink">{step.bottle}</strong>.</> : <>Into the waste jug, not back.</>)}
+          {inside && step.inTank && pourLeftS > 0 && (
+            <>
+              Start pouring out at{' '}
+              <strong className="figure text-night-ink">{showDuration(Math.round((running.endsAtMs - running.pourOutAtMs) / 1000))}</strong>
+              .{' '}
+            </>
+          )}
+          {!isWater(step.kind) &&
+            step.bottle &&
+            (step.after === 'return' ? (
+              <>
+                Back into <strong className="text-night-ink">{step.bottle}</strong>.
+              </>
+            ) : (
+              <>Into the waste jug, not back.</>
+            ))}
         </p>
       )}
       <Cues cues={running.cues} nowMs={nowMs} />
@@ -74,9 +93,13 @@ function Cues({ cues, nowMs }: { readonly cues: readonly DueCue[]; readonly nowM
   const due = shown === current;
   return (
     <div className="mt-4 sm:mt-5">
-      <div className={`flex min-h-16 items-center justify-between gap-4 rounded-r-card border-l-[6px] border-straw px-4 py-3 text-[1.35rem] leading-snug font-bold sm:text-[1.7rem] ${due ? 'bg-straw text-night' : 'bg-night-card'}`}>
+      <div
+        className={`flex min-h-16 items-center justify-between gap-4 rounded-r-card border-l-[6px] border-straw px-4 py-3 text-[1.35rem] leading-snug font-bold sm:text-[1.7rem] ${due ? 'bg-straw text-night' : 'bg-night-card'}`}
+      >
         <span>{shown.label}</span>
-        <span className={`figure shrink-0 ${due ? '' : 'text-straw'}`}>{due ? 'now' : showDuration(Math.ceil((shown.atMs - nowMs) / 1000))}</span>
+        <span className={`figure shrink-0 ${due ? '' : 'text-straw'}`}>
+          {due ? 'now' : showDuration(Math.ceil((shown.atMs - nowMs) / 1000))}
+        </span>
       </div>
       <ol className="mt-3 space-y-1.5 text-[1.05rem] sm:text-lg">
         {rest.map((cue) => (
@@ -102,22 +125,49 @@ function Between({ plan, state, now, nowMs }: NowProps) {
     <>
       <h2 className="text-[1.7rem] font-bold sm:text-3xl">{first ? 'Ready for the first pour' : `Next: ${step.name.toLowerCase()}`}</h2>
       {leftS === null ? (
-        <p className="mt-3 text-xl text-night-quiet">The clock starts when you press: {plan.clock === 'tank-full' ? 'when the tank is full' : 'at the first drop'}.</p>
+        <p className="mt-3 text-xl text-night-quiet">
+          The clock starts when you press: {plan.clock === 'tank-full' ? 'when the tank is full' : 'at the first drop'}.
+        </p>
       ) : (
-        <Digits seconds={over ? Math.floor((nowMs - (now.nextPourAtMs ?? nowMs)) / 1000) : leftS} over={over} label={over ? 'late by' : 'until the pour'} />
+        <Digits
+          seconds={over ? Math.floor((nowMs - (now.nextPourAtMs ?? nowMs)) / 1000) : leftS}
+          over={over}
+          label={over ? 'late by' : 'until the pour'}
+        />
       )}
       {over && (
         <p className="mt-2 text-lg font-semibold text-straw">
-          {before && isDeveloper(before.kind) ? 'Developer left in the film goes on working: pour now.' : before?.lightSafeAtEnd ? 'No hurry: the film is fixed.' : 'Pour when you are ready; do not let the film dry.'}
+          {before && isDeveloper(before.kind)
+            ? 'Developer left in the film goes on working: pour now.'
+            : before?.lightSafeAtEnd
+              ? 'No hurry: the film is fixed.'
+              : 'Pour when you are ready; do not let the film dry.'}
         </p>
       )}
       <dl className="mt-5 grid max-w-xl grid-cols-[8rem_1fr] gap-y-2 text-lg">
-        <dt className="text-night-quiet">{step.bottle ? 'From' : 'With'}</dt><dd className="font-semibold">{step.bottle ? `the ${step.bottle} bottle` : isWater(step.kind) ? `${step.name.toLowerCase()} water` : step.name}</dd>
-        <dt className="text-night-quiet">At</dt><dd className="figure">{showTemperature(step.temperatureC, temperature)}{step.range && <span className="text-night-quiet"> ({step.range.lowC.toFixed(1)} to {showTemperature(step.range.highC, temperature)})</span>}</dd>
-        <dt className="text-night-quiet">For</dt><dd className="figure">{showDuration(step.seconds)}</dd>
+        <dt className="text-night-quiet">{step.bottle ? 'From' : 'With'}</dt>
+        <dd className="font-semibold">
+          {step.bottle ? `the ${step.bottle} bottle` : isWater(step.kind) ? `${step.name.toLowerCase()} water` : step.name}
+        </dd>
+        <dt className="text-night-quiet">At</dt>
+        <dd className="figure">
+          {showTemperature(step.temperatureC, temperature)}
+          {step.range && (
+            <span className="text-night-quiet">
+              {' '}
+              ({step.range.lowC.toFixed(1)} to {showTemperature(step.range.highC, temperature)})
+            </span>
+          )}
+        </dd>
+        <dt className="text-night-quiet">For</dt>
+        <dd className="figure">{showDuration(step.seconds)}</dd>
       </dl>
-      {now.lightSafe && before?.opensTank && <p className="mt-4 rounded-card border border-aqua px-4 py-2 text-lg">Light does no harm from here: the tank may be opened.</p>}
-      {!step.inTank && <p className="mt-4 text-lg text-night-quiet">Off the reel, in an open tray or jug: this keeps residue off the reels.</p>}
+      {now.lightSafe && before?.opensTank && (
+        <p className="mt-4 rounded-card border border-aqua px-4 py-2 text-lg">Light does no harm from here: the tank may be opened.</p>
+      )}
+      {!step.inTank && (
+        <p className="mt-4 text-lg text-night-quiet">Off the reel, in an open tray or jug: this keeps residue off the reels.</p>
+      )}
     </>
   );
 }
@@ -128,7 +178,9 @@ function Paused({ plan, state, nowMs }: NowProps) {
     <>
       <h2 className="text-3xl font-bold">Paused</h2>
       <Digits seconds={Math.floor((nowMs - since) / 1000)} over={false} label="paused for" />
-      <p className="mt-3 text-lg text-night-quiet">The film waits wet. Next is {plan.steps[state.step]?.name.toLowerCase() ?? 'hanging up'}.</p>
+      <p className="mt-3 text-lg text-night-quiet">
+        The film waits wet. Next is {plan.steps[state.step]?.name.toLowerCase() ?? 'hanging up'}.
+      </p>
     </>
   );
 }
@@ -138,10 +190,14 @@ function HangUp({ plan }: { readonly plan: RunPlan }) {
   return (
     <>
       <h2 className="text-3xl font-bold">Hang it up</h2>
-      <p className="mt-2 text-lg text-night-quiet">Off the reel, a clip at the top and a weight below, where no dust moves. It is dry in about two hours.</p>
+      <p className="mt-2 text-lg text-night-quiet">
+        Off the reel, a clip at the top and a weight below, where no dust moves. It is dry in about two hours.
+      </p>
       <ul className="mt-4 grid gap-2 text-lg md:grid-cols-2">
         {back.map((step) => (
-          <li key={step.bath} className="rounded-card border border-night-line px-3 py-2.5">{step.bottle}: air squeezed out, capped, back on the shelf</li>
+          <li key={step.bath} className="rounded-card border border-night-line px-3 py-2.5">
+            {step.bottle}: air squeezed out, capped, back on the shelf
+          </li>
         ))}
         <li className="rounded-card border border-night-line px-3 py-2.5">Reels and tank rinsed; reels standing to dry</li>
       </ul>

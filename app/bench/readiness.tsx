@@ -19,28 +19,47 @@ export function Readiness({ plan, act }: { readonly plan: RunPlan; readonly act:
   const left = checks.filter((check) => !ticked.has(check.id));
   return (
     <section aria-labelledby="ready" className="flex min-h-0 grow flex-col">
-      <h2 id="ready" className="text-3xl font-bold">Before the first pour</h2>
+      <h2 id="ready" className="text-3xl font-bold">
+        Before the first pour
+      </h2>
       <p className="mt-1 text-night-quiet">Tick what is there. What you leave open is written down with the run.</p>
       <ul className="mt-4 grid gap-2 md:grid-cols-2">
         {checks.map((check) => (
           <li key={check.id}>
-            <label className={`flex min-h-13 items-center gap-3 rounded-card border px-3 py-2 ${ticked.has(check.id) ? 'border-aqua bg-night-card' : 'border-night-line'}`}>
-              <input type="checkbox" className="size-6 shrink-0 accent-aqua" checked={ticked.has(check.id)} onChange={(event) => setTicked((before) => {
-                const next = new Set(before);
-                if (event.target.checked) next.add(check.id);
-                else next.delete(check.id);
-                return next;
-              })} />
+            <label
+              className={`flex min-h-13 items-center gap-3 rounded-card border px-3 py-2 ${ticked.has(check.id) ? 'border-aqua bg-night-card' : 'border-night-line'}`}
+            >
+              <input
+                type="checkbox"
+                className="size-6 shrink-0 accent-aqua"
+                checked={ticked.has(check.id)}
+                onChange={(event) =>
+                  setTicked((before) => {
+                    const next = new Set(before);
+                    if (event.target.checked) next.add(check.id);
+                    else next.delete(check.id);
+                    return next;
+                  })
+                }
+              />
               <span className="grow">{check.asks}</span>
-              {check.figure && <span className="figure text-right text-aqua">{check.figure}</span>}
+              {check.figure && <span className="figure text-right whitespace-nowrap text-aqua">{check.figure}</span>}
             </label>
           </li>
         ))}
       </ul>
       <Cautions plan={plan} />
       <div className="mt-auto pt-5">
-        <button type="button" className="min-h-20 w-full rounded-card bg-aqua px-6 py-4 text-left text-2xl font-bold text-night max-sm:min-h-[26dvh]" onClick={() => act({ kind: 'readied', skipped: left.map((check) => check.asks) })}>
-          {left.length === 0 ? 'Everything is ready' : left.length === checks.length ? 'Go on without the checklist' : `Go on, ${left.length} left open`}
+        <button
+          type="button"
+          className="min-h-20 w-full rounded-card bg-aqua px-6 py-4 text-left text-2xl font-bold text-night max-sm:min-h-[26dvh]"
+          onClick={() => act({ kind: 'readied', skipped: left.map((check) => check.asks) })}
+        >
+          {left.length === 0
+            ? 'Everything is ready'
+            : left.length === checks.length
+              ? 'Go on without the checklist'
+              : `Go on, ${left.length} left open`}
           <span className="block text-base font-normal">Space: to the first pour</span>
         </button>
       </div>
@@ -58,7 +77,9 @@ export function readinessChecks(plan: RunPlan, show: (tempC: number) => string):
       asks: `${step.name} bottle`,
       figure: step.range ? `${step.range.lowC.toFixed(1)} to ${show(step.range.highC)}` : show(step.temperatureC),
     })),
-    ...plan.steps.filter((step) => step.bottle === null && !isWater(step.kind)).map((step) => ({ id: `other-${step.bath}`, asks: `${step.name}, mixed and at hand`, figure: show(step.temperatureC) })),
+    ...plan.steps
+      .filter((step) => step.bottle === null && !isWater(step.kind))
+      .map((step) => ({ id: `other-${step.bath}`, asks: `${step.name}, mixed and at hand`, figure: show(step.temperatureC) })),
     ...(water ? [{ id: 'water', asks: 'Rinse and wash water', figure: show(water.temperatureC) }] : []),
     { id: 'funnels', asks: 'A funnel for each bottle, and a waste jug' },
     { id: 'gloves', asks: 'Gloves, eye protection, long sleeves; the air moves' },
@@ -70,13 +91,21 @@ function Cautions({ plan }: { readonly plan: RunPlan }) {
   const kinds = new Set(plan.steps.map((step) => step.kind));
   const lines = [
     kinds.has('bleach-fix') && 'Bleach-fix gives off gas in a closed tank: lift the lid’s cap a little after the first inversions.',
-    (kinds.has('stabiliser') || kinds.has('final-rinse')) && 'Some stabilisers give off formaldehyde: move the air, and do not lean over the tank.',
+    (kinds.has('stabiliser') || kinds.has('final-rinse')) &&
+      'Some stabilisers give off formaldehyde: move the air, and do not lean over the tank.',
     'Caps off while bottles warm. A mains heater near water only through a residual-current device, and never with wet hands.',
     'In the eyes or swallowed: rinse, and call local emergency or poison services with the kit’s safety data sheet at hand. That sheet and local rules overrule this page.',
   ].filter((line): line is string => Boolean(line));
   return (
-    <aside aria-label="Cautions" className="mt-4 rounded-card border border-night-line bg-night-card px-4 py-3 text-[0.95rem] text-night-quiet">
-      <ul className="list-disc space-y-1 pl-5">{lines.map((line) => <li key={line}>{line}</li>)}</ul>
+    <aside
+      aria-label="Cautions"
+      className="mt-4 rounded-card border border-night-line bg-night-card px-4 py-3 text-[0.95rem] text-night-quiet"
+    >
+      <ul className="list-disc space-y-1 pl-5">
+        {lines.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
     </aside>
   );
 }

@@ -38,33 +38,74 @@ export function ReadingEntry({ first, thermometers, act, close }: ReadingEntryPr
     }
     const thermometer = thermometers.find((candidate) => candidate.id === thermometerId);
     const shownC = Math.round(reading.tempC * 100) / 100;
-    act({ kind: 'reading', shownC, c: Math.round((shownC - (thermometer?.offsetC ?? 0)) * 100) / 100, thermometer: thermometer?.name ?? null });
+    act({
+      kind: 'reading',
+      shownC,
+      c: Math.round((shownC - (thermometer?.offsetC ?? 0)) * 100) / 100,
+      thermometer: thermometer?.name ?? null,
+    });
     close();
   };
   return (
-    <form className="rounded-card border-2 border-straw bg-night-card p-4" onSubmit={(event) => {
-      event.preventDefault();
-      keep(typed);
-    }}>
-      <label htmlFor="reading" className="text-lg font-semibold">Reading in the tank</label>
+    <form
+      className="rounded-card border-2 border-straw bg-night-card p-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        keep(typed);
+      }}
+    >
+      <label htmlFor="reading" className="text-lg font-semibold">
+        Reading in the tank
+      </label>
       <div className="mt-2 flex flex-wrap items-center gap-3">
-        <input ref={input} id="reading" value={typed} inputMode="decimal" autoComplete="off" className="figure w-36 rounded-card border border-night-quiet bg-night px-3 py-2 text-3xl" aria-invalid={said ? true : undefined} aria-describedby="reading-said" onChange={(event) => setTyped(event.target.value)} onKeyDown={(event) => event.key === 'Escape' && close()} />
+        <input
+          ref={input}
+          id="reading"
+          value={typed}
+          inputMode="decimal"
+          autoComplete="off"
+          className="figure w-36 rounded-card border border-night-quiet bg-night px-3 py-2 text-3xl"
+          aria-invalid={said ? true : undefined}
+          aria-describedby="reading-said"
+          onChange={(event) => setTyped(event.target.value)}
+          onKeyDown={(event) => event.key === 'Escape' && close()}
+        />
         <span className="figure text-2xl">°{temperature}</span>
         {thermometers.length > 0 && (
-          <select aria-label="Thermometer" value={thermometerId} className="min-h-12 rounded-card border border-night-quiet bg-night px-2" onChange={(event) => {
-            setThermometerId(event.target.value);
-            localStorage.setItem(KEPT, event.target.value);
-          }}>
-            {thermometers.map((thermometer) => <option key={thermometer.id} value={thermometer.id}>{thermometer.name}{thermometer.offsetC !== 0 && ` (${thermometer.offsetC > 0 ? '−' : '+'}${Math.abs(thermometer.offsetC).toFixed(1)})`}</option>)}
+          <select
+            aria-label="Thermometer"
+            value={thermometerId}
+            className="min-h-12 rounded-card border border-night-quiet bg-night px-2"
+            onChange={(event) => {
+              setThermometerId(event.target.value);
+              localStorage.setItem(KEPT, event.target.value);
+            }}
+          >
+            {thermometers.map((thermometer) => (
+              <option key={thermometer.id} value={thermometer.id}>
+                {thermometer.name}
+                {thermometer.offsetC !== 0 && ` (${thermometer.offsetC > 0 ? '−' : '+'}${Math.abs(thermometer.offsetC).toFixed(1)})`}
+              </option>
+            ))}
             <option value="">another, no correction</option>
           </select>
         )}
         <button className="min-h-12 rounded-card bg-aqua px-5 text-lg font-bold text-night">Keep</button>
-        <button type="button" className="min-h-12 rounded-card border border-night-quiet px-4" onClick={close}>Cancel</button>
+        <button type="button" className="min-h-12 rounded-card border border-night-quiet px-4" onClick={close}>
+          Cancel
+        </button>
       </div>
       <p id="reading-said" role="alert" className="mt-2 text-straw">
         {said?.message}
-        {said?.likely && <button type="button" className="ml-2 min-h-11 rounded-card border border-straw px-3 font-bold" onClick={() => keep(said.likely ?? '')}>{said.likely}?</button>}
+        {said?.likely && (
+          <button
+            type="button"
+            className="ml-2 min-h-11 rounded-card border border-straw px-3 font-bold"
+            onClick={() => keep(said.likely ?? '')}
+          >
+            {said.likely}?
+          </button>
+        )}
       </p>
     </form>
   );
@@ -79,21 +120,37 @@ export function NoteEntry({ act, close }: { readonly act: (act: Act) => void; re
     close();
   };
   return (
-    <form className="rounded-card border-2 border-straw bg-night-card p-4" onSubmit={(event) => {
-      event.preventDefault();
-      keep();
-    }}>
-      <label htmlFor="note" className="text-lg font-semibold">Note</label>
-      <textarea ref={input} id="note" value={text} rows={2} maxLength={2000} className="mt-2 w-full rounded-card border border-night-quiet bg-night px-3 py-2 text-lg" onChange={(event) => setText(event.target.value)} onKeyDown={(event) => {
-        if (event.key === 'Escape') close();
-        if (event.key === 'Enter' && !event.shiftKey) {
-          event.preventDefault();
-          keep();
-        }
-      }} />
+    <form
+      className="rounded-card border-2 border-straw bg-night-card p-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        keep();
+      }}
+    >
+      <label htmlFor="note" className="text-lg font-semibold">
+        Note
+      </label>
+      <textarea
+        ref={input}
+        id="note"
+        value={text}
+        rows={2}
+        maxLength={2000}
+        className="mt-2 w-full rounded-card border border-night-quiet bg-night px-3 py-2 text-lg"
+        onChange={(event) => setText(event.target.value)}
+        onKeyDown={(event) => {
+          if (event.key === 'Escape') close();
+          if (event.key === 'Enter' && !event.shiftKey) {
+            event.preventDefault();
+            keep();
+          }
+        }}
+      />
       <div className="mt-2 flex gap-3">
         <button className="min-h-12 rounded-card bg-aqua px-5 text-lg font-bold text-night">Keep</button>
-        <button type="button" className="min-h-12 rounded-card border border-night-quiet px-4" onClick={close}>Cancel</button>
+        <button type="button" className="min-h-12 rounded-card border border-night-quiet px-4" onClick={close}>
+          Cancel
+        </button>
       </div>
     </form>
   );

@@ -178,7 +178,9 @@ export class RunChannel {
     }
   }
 
-  private async send(event: RunEvent): Promise<'unreachable' | { readonly seq: number; readonly message: null } | { readonly seq: null; readonly message: string }> {
+  private async send(
+    event: RunEvent,
+  ): Promise<'unreachable' | { readonly seq: number; readonly message: null } | { readonly seq: null; readonly message: string }> {
     try {
       const answer = await fetch(`/bench/${this.runId}/events`, {
         method: 'POST',
@@ -187,7 +189,9 @@ export class RunChannel {
       });
       if (answer.status >= 500) return 'unreachable';
       const said = (await answer.json()) as { seq?: number; message?: string };
-      return answer.ok && said.seq !== undefined ? { seq: said.seq, message: null } : { seq: null, message: said.message ?? 'The server did not accept this act.' };
+      return answer.ok && said.seq !== undefined
+        ? { seq: said.seq, message: null }
+        : { seq: null, message: said.message ?? 'The server did not accept this act.' };
     } catch {
       return 'unreachable';
     }

@@ -1,7 +1,7 @@
 import type { RunNow } from '../../core/run/now.ts';
 import type { RunPlan } from '../../core/run/run-plan.ts';
 import type { RunState } from '../../core/run/state.ts';
-import { showDuration, showDurationChange } from '../../core/units/duration.ts';
+import { showDuration } from '../../core/units/duration.ts';
 import { showTemperature, showTemperatureChange } from '../../core/units/temperature.ts';
 import { Working } from '../ui/parts.tsx';
 import { useUnits } from '../ui/units.ts';
@@ -29,40 +29,79 @@ export function SidePanel({ plan, state, now, nowMs, act }: SideProps) {
   return (
     <div className="space-y-5">
       <section aria-label="Temperature">
-        <h2 className="text-sm font-semibold text-night-quiet">{step.name}{last ? ' in tank' : ', planned'}</h2>
+        <h2 className="text-sm font-semibold text-night-quiet">
+          {step.name}
+          {last ? ' in tank' : ', planned'}
+        </h2>
         <p className="figure text-5xl font-semibold">{showTemperature(last?.c ?? step.temperatureC, temperature)}</p>
-        {last && Math.abs(last.shownC - last.c) > 0.04 && <p className="text-sm text-night-quiet">It shows {showTemperature(last.shownC, temperature)}; its error of {showTemperatureChange(last.shownC - last.c, temperature)} is taken off.</p>}
+        {last && Math.abs(last.shownC - last.c) > 0.04 && (
+          <p className="text-sm text-night-quiet">
+            It shows {showTemperature(last.shownC, temperature)}; its error of {showTemperatureChange(last.shownC - last.c, temperature)} is
+            taken off.
+          </p>
+        )}
         {step.range && <RangeBar lowC={step.range.lowC} highC={step.range.highC} tempC={last?.c ?? null} />}
         {running && step.critical && <TemperatureTrace plan={plan} step={step} actual={actual} running={running} nowMs={nowMs} />}
       </section>
       {running && actual && running.finish.byDoseS !== null && movedS !== 0 && (
-        <section aria-label="Correction" aria-live="polite" className={`border-l-4 bg-night-card px-3 py-2.5 ${movedS > 0 ? 'border-[#8db4ff]' : 'border-[#ff9dc0]'}`}>
+        <section
+          aria-label="Correction"
+          aria-live="polite"
+          className={`border-l-4 bg-night-card px-3 py-2.5 ${movedS > 0 ? 'border-[#8db4ff]' : 'border-[#ff9dc0]'}`}
+        >
           <p>
             {actual.followsDrift ? (
-              <>{movedS > 0 ? 'Cooler' : 'Warmer'} than planned, so the finish moved from <span className="figure">{showDuration(step.seconds)}</span> to <strong className="figure">{showDuration(running.finish.byDoseS)}</strong>: the same development.</>
+              <>
+                {movedS > 0 ? 'Cooler' : 'Warmer'} than planned, so the finish moved from{' '}
+                <span className="figure">{showDuration(step.seconds)}</span> to{' '}
+                <strong className="figure">{showDuration(running.finish.byDoseS)}</strong>: the same development.
+              </>
             ) : (
-              <>You keep <span className="figure">{showDuration(step.seconds)}</span>. By these readings it would be <span className="figure">{showDuration(running.finish.byDoseS)}</span>.</>
+              <>
+                You keep <span className="figure">{showDuration(step.seconds)}</span>. By these readings it would be{' '}
+                <span className="figure">{showDuration(running.finish.byDoseS)}</span>.
+              </>
             )}
           </p>
-          {running.finish.warnings.map((warning) => <p key={warning.code} className="mt-1 text-straw">{warning.message}</p>)}
-          <button type="button" className="mt-2 min-h-10 rounded-card border border-night-quiet px-3" onClick={() => act({ kind: 'correction', step: state.step, follow: !actual.followsDrift })}>
+          {running.finish.warnings.map((warning) => (
+            <p key={warning.code} className="mt-1 text-straw">
+              {warning.message}
+            </p>
+          ))}
+          <button
+            type="button"
+            className="mt-2 min-h-10 rounded-card border border-night-quiet px-3"
+            onClick={() => act({ kind: 'correction', step: state.step, follow: !actual.followsDrift })}
+          >
             {actual.followsDrift ? 'Keep the planned time' : 'Follow the temperature'}
           </button>
         </section>
       )}
       <section aria-label="How the time is made">
-        <h2 className="text-sm font-semibold text-night-quiet">How <span className="figure">{showDuration(running?.finish.seconds ?? step.seconds)}</span> is made</h2>
-        <Working dark lines={step.working} totalS={step.seconds} />
-        {running && running.finish.seconds !== step.seconds && (
-          <p className="flex justify-between"><span>{actual?.lengthenedS ? 'Drift and your change' : 'Drift so far'}</span><span className="figure">{showDurationChange(running.finish.seconds - step.seconds)}</span></p>
-        )}
+        <h2 className="text-sm font-semibold text-night-quiet">
+          How <span className="figure">{showDuration(running?.finish.seconds ?? step.seconds)}</span> is made
+        </h2>
+        <Working
+          dark
+          lines={step.working}
+          totalS={step.seconds}
+          since={
+            running && {
+              label: actual?.lengthenedS ? 'Drift and your change' : 'Drift so far',
+              seconds: running.finish.seconds - step.seconds,
+            }
+          }
+        />
       </section>
       {next.length > 0 && (
         <section aria-label="Waiting">
           <h2 className="text-sm font-semibold text-night-quiet">Waiting</h2>
           <ul>
             {next.map((waiting, i) => (
-              <li key={waiting.bath + String(i)} className="flex justify-between border-b border-night-line py-1.5"><span>{waiting.name}</span><span className="figure">{showTemperature(waiting.temperatureC, temperature)}</span></li>
+              <li key={waiting.bath + String(i)} className="flex justify-between border-b border-night-line py-1.5">
+                <span>{waiting.name}</span>
+                <span className="figure">{showTemperature(waiting.temperatureC, temperature)}</span>
+              </li>
             ))}
           </ul>
         </section>
@@ -83,9 +122,18 @@ function RangeBar({ lowC, highC, tempC }: { readonly lowC: number; readonly high
     <div className="mt-2">
       <div className="relative h-2.5 rounded bg-[#123438]">
         <div className="absolute inset-y-0 bg-[#1f8a80]" style={{ left: at(lowC), width: `calc(${at(highC)} - ${at(lowC)})` }} />
-        {tempC !== null && <div className={`absolute -top-1.5 h-[22px] w-[3px] -translate-x-1/2 ${side === 'hot' ? 'bg-[#ff9dc0]' : side === 'cold' ? 'bg-[#8db4ff]' : 'bg-straw'}`} style={{ left: at(tempC) }} />}
+        {tempC !== null && (
+          <div
+            className={`absolute -top-1.5 h-[22px] w-[3px] -translate-x-1/2 ${side === 'hot' ? 'bg-[#ff9dc0]' : side === 'cold' ? 'bg-[#8db4ff]' : 'bg-straw'}`}
+            style={{ left: at(tempC) }}
+          />
+        )}
       </div>
-      <p className="figure mt-1.5 flex justify-between text-sm text-night-quiet"><span>{showTemperature(lowC, temperature)}</span>{side && side !== 'inside' && <span>{side === 'hot' ? 'too warm' : 'too cool'}</span>}<span>{showTemperature(highC, temperature)}</span></p>
+      <p className="figure mt-1.5 flex justify-between text-sm text-night-quiet">
+        <span>{showTemperature(lowC, temperature)}</span>
+        {side && side !== 'inside' && <span>{side === 'hot' ? 'too warm' : 'too cool'}</span>}
+        <span>{showTemperature(highC, temperature)}</span>
+      </p>
     </div>
   );
 }

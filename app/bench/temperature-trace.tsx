@@ -20,26 +20,55 @@ const COURSE_POINTS = 24;
 export function TemperatureTrace({ plan, step, actual, running, nowMs }: TraceProps) {
   const readings = actual?.readings ?? [];
   const last = readings.at(-1);
-  if (!last) return <p className="mt-2 text-sm text-night-quiet">A reading moves the finish so that the development stays the same. Type the figure, then Enter.</p>;
+  if (!last)
+    return (
+      <p className="mt-2 text-sm text-night-quiet">
+        A reading moves the finish so that the development stays the same. Type the figure, then Enter.
+      </p>
+    );
   const span = Math.max(running.endsAtMs, last.atMs) - running.startMs || 1;
-  const course = plan.surroundings
+  const { surroundings } = plan;
+  const course = surroundings
     ? Array.from({ length: COURSE_POINTS + 1 }, (_, i) => {
         const atMs = last.atMs + ((running.endsAtMs - last.atMs) * i) / COURSE_POINTS;
-        return { atMs, c: cooledC(last.c, plan.surroundings!.surroundC, plan.surroundings!.coolingPerMin, (atMs - last.atMs) / 1000) };
+        return { atMs, c: cooledC(last.c, surroundings.surroundC, surroundings.coolingPerMin, (atMs - last.atMs) / 1000) };
       })
-    : [{ atMs: last.atMs, c: last.c }, { atMs: Math.max(last.atMs, running.endsAtMs), c: last.c }];
-  const all = [...readings.map((reading) => reading.c), ...course.map((point) => point.c), step.temperatureC, ...(step.range ? [step.range.lowC, step.range.highC] : [])];
+    : [
+        { atMs: last.atMs, c: last.c },
+        { atMs: Math.max(last.atMs, running.endsAtMs), c: last.c },
+      ];
+  const all = [
+    ...readings.map((reading) => reading.c),
+    ...course.map((point) => point.c),
+    step.temperatureC,
+    ...(step.range ? [step.range.lowC, step.range.highC] : []),
+  ];
   const low = Math.min(...all) - 0.2;
   const high = Math.max(...all) + 0.2;
   const x = (atMs: number) => ((Math.max(atMs, running.startMs) - running.startMs) / span) * WIDTH;
   const y = (c: number) => HEIGHT - ((c - low) / (high - low)) * HEIGHT;
-  const line = (points: readonly { readonly atMs: number; readonly c: number }[]) => points.map((point) => `${x(point.atMs).toFixed(1)},${y(point.c).toFixed(1)}`).join(' ');
+  const line = (points: readonly { readonly atMs: number; readonly c: number }[]) =>
+    points.map((point) => `${x(point.atMs).toFixed(1)},${y(point.c).toFixed(1)}`).join(' ');
   return (
-    <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="mt-3 w-full" role="img" aria-label={`${readings.length} readings, the last ${last.c.toFixed(1)} °C`}>
-      {step.range && <rect x={0} width={WIDTH} y={y(step.range.highC)} height={Math.max(1, y(step.range.lowC) - y(step.range.highC))} fill="#17565280" />}
-      <polyline points={line([{ atMs: running.startMs, c: readings[0]?.c ?? last.c }, ...readings])} fill="none" stroke="#e9f3ef" strokeWidth={2} />
+    <svg
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      className="mt-3 w-full"
+      role="img"
+      aria-label={`${readings.length} readings, the last ${last.c.toFixed(1)} °C`}
+    >
+      {step.range && (
+        <rect x={0} width={WIDTH} y={y(step.range.highC)} height={Math.max(1, y(step.range.lowC) - y(step.range.highC))} fill="#17565280" />
+      )}
+      <polyline
+        points={line([{ atMs: running.startMs, c: readings[0]?.c ?? last.c }, ...readings])}
+        fill="none"
+        stroke="#e9f3ef"
+        strokeWidth={2}
+      />
       <polyline points={line(course)} fill="none" stroke="#a9c3bf" strokeWidth={1.5} strokeDasharray="4 4" />
-      {readings.map((reading) => <circle key={reading.atMs} cx={x(reading.atMs)} cy={y(reading.c)} r={3.5} fill="#58d1c0" />)}
+      {readings.map((reading) => (
+        <circle key={reading.atMs} cx={x(reading.atMs)} cy={y(reading.c)} r={3.5} fill="#58d1c0" />
+      ))}
       <line x1={x(nowMs)} x2={x(nowMs)} y1={0} y2={HEIGHT} stroke="#f3e37c" strokeWidth={1.5} />
     </svg>
   );

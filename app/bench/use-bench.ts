@@ -18,7 +18,10 @@ interface BenchStart {
 /** The run on this screen: its state, its clock, and the one way to act on it. */
 export function useBench(start: BenchStart) {
   const [first] = useState<ChannelView>(() => ({
-    state: foldRun(start.plan, start.events.map(({ event }) => event)),
+    state: foldRun(
+      start.plan,
+      start.events.map(({ event }) => event),
+    ),
     connection: 'together',
     undelivered: 0,
     refusal: null,
@@ -63,7 +66,12 @@ export function useBench(start: BenchStart) {
   const pressedMs = useRef(-Infinity);
   const act = useCallback(
     (what: Act) => {
-      const moves = what.kind === 'poured' || what.kind === 'step-ended' || what.kind === 'finished' || what.kind === 'resumed';
+      const moves =
+        what.kind === 'readied' ||
+        what.kind === 'poured' ||
+        what.kind === 'step-ended' ||
+        what.kind === 'finished' ||
+        what.kind === 'resumed';
       const pressed = performance.now();
       if (moves && pressed - pressedMs.current < TWICE_MS) return null;
       if (moves) pressedMs.current = pressed;

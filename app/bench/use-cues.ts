@@ -13,7 +13,12 @@ const KEPT = 'steady-reel-sound';
 const DEFAULT_SOUND: SoundSettings = { on: true, volume: 0.7, voice: false };
 /** Sounds are put into the audio clock this far ahead, and topped up at every cue. */
 const AHEAD_S = 180;
-const VIBRATION: Readonly<Record<ToneName, readonly number[]>> = { agitate: [80, 80, 80], prepare: [60, 60, 60, 60, 160], 'pour-out': [300, 100, 300], end: [600] };
+const VIBRATION: Readonly<Record<ToneName, readonly number[]>> = {
+  agitate: [80, 80, 80],
+  prepare: [60, 60, 60, 60, 160],
+  'pour-out': [300, 100, 300],
+  end: [600],
+};
 
 /** Fires each cue once, on time, in sound, voice and vibration; returns the latest for the screen and screen readers. */
 export function useCues(clock: BenchClock | null, cues: readonly DueCue[]) {
@@ -44,6 +49,8 @@ export function useCues(clock: BenchClock | null, cues: readonly DueCue[]) {
 
   useEffect(() => {
     const kept = readKept();
+    // Browser storage is only there once the page lives; the server cannot know it.
+    // eslint-disable-next-line react-hooks/set-state-in-effect
     if (kept) setSound(kept);
     player.current = new TonePlayer();
     const timer = new Worker(new URL('../workers/cue-timer.worker.ts', import.meta.url), { type: 'module' });

@@ -38,18 +38,32 @@ export default function Logbook({ loaderData }: Route.ComponentProps) {
     <>
       <PageHead title="Logbook">What happened, and what it taught.</PageHead>
       {runs.length === 0 ? (
-        <Empty title="No run has ended yet" action={<LinkButton to="/">Plan one</LinkButton>}>Every run comes here by itself: its times as planned and as they were, its readings and your notes.</Empty>
+        <Empty title="No run has ended yet" action={<LinkButton to="/">Plan one</LinkButton>}>
+          Every run comes here by itself: its times as planned and as they were, its readings and your notes.
+        </Empty>
       ) : (
         runs.map((run, i) => (
           <section key={run.id} aria-labelledby={`entry-${run.id}`}>
             {run.month !== runs[i - 1]?.month && <h2 className="mt-6 mb-2 text-lg font-bold first:mt-0">{run.month}</h2>}
             <Card className="mb-3">
               <div className="mb-2 flex flex-wrap items-baseline justify-between gap-x-4">
-                <h3 id={`entry-${run.id}`} className="font-bold"><Link to={`/logbook/${run.id}`} className="underline">{run.title}</Link>{run.givenUp && <span className="ml-2 text-hot">given up</span>}</h3>
-                <span className="figure text-sm text-quiet">{run.day} · {showDuration(run.totalS)}</span>
+                <h3 id={`entry-${run.id}`} className="font-bold">
+                  <Link to={`/logbook/${run.id}`} className="underline">
+                    {run.rolls}
+                  </Link>
+                  {run.givenUp && <span className="ml-2 text-hot">given up</span>}
+                </h3>
+                <span className="figure text-sm text-quiet">
+                  {run.day} · {showDuration(run.totalS)}
+                </span>
               </div>
               <Strip steps={run.steps} />
-              <div className="mt-2 flex flex-wrap justify-between gap-x-4 text-[0.95rem] text-quiet"><span>{run.rolls}</span><span>{run.batch}, {run.tank}</span></div>
+              <div className="mt-2 flex flex-wrap justify-between gap-x-4 text-[0.95rem] text-quiet">
+                <span>{run.title}</span>
+                <span>
+                  {run.batch}, {run.tank}
+                </span>
+              </div>
               {run.verdict && <p className="mt-1">{run.verdict}</p>}
             </Card>
           </section>
@@ -57,8 +71,16 @@ export default function Logbook({ loaderData }: Route.ComponentProps) {
       )}
       {total > PAGE && (
         <nav aria-label="Pages" className="mt-4 flex gap-4">
-          {page > 1 && <Link className="underline" to={`?page=${page - 1}`}>Newer</Link>}
-          {page * PAGE < total && <Link className="underline" to={`?page=${page + 1}`}>Older</Link>}
+          {page > 1 && (
+            <Link className="underline" to={`?page=${page - 1}`}>
+              Newer
+            </Link>
+          )}
+          {page * PAGE < total && (
+            <Link className="underline" to={`?page=${page + 1}`}>
+              Older
+            </Link>
+          )}
         </nav>
       )}
     </>

@@ -36,7 +36,12 @@ export function loader({ params }: Route.LoaderArgs) {
 
 export async function action({ request, params }: Route.ActionArgs) {
   const form = await request.formData();
-  setRunVerdict(params.runId, String(form.get('verdict') ?? '').trim().slice(0, 2000));
+  setRunVerdict(
+    params.runId,
+    String(form.get('verdict') ?? '')
+      .trim()
+      .slice(0, 2000),
+  );
   throw redirect(`/logbook/${params.runId}`);
 }
 
@@ -45,25 +50,56 @@ export default function RunPage({ loaderData }: Route.ComponentProps) {
   const { temperature } = useUnits();
   return (
     <>
-      <PageHead title={plan.title}>{when}</PageHead>
-      {givenUp && <div className="mb-4"><Notice>Given up{givenUp.reason && `: ${givenUp.reason}`}. {givenUp.countsRolls ? 'Its rolls counted for the batch.' : 'Its rolls wait again.'}</Notice></div>}
-      <Card className="mb-4"><Strip steps={plan.steps.map((step) => ({ id: step.bath, kind: step.kind, name: step.name, seconds: step.seconds }))} /></Card>
+      <PageHead title={plan.rollNames.join(', ')}>
+        {plan.title}. {when}
+      </PageHead>
+      {givenUp && (
+        <div className="mb-4">
+          <Notice>
+            Given up{givenUp.reason && `: ${givenUp.reason}`}.{' '}
+            {givenUp.countsRolls ? 'Its rolls counted for the batch.' : 'Its rolls wait again.'}
+          </Notice>
+        </div>
+      )}
+      <Card className="mb-4">
+        <Strip steps={plan.steps.map((step) => ({ id: step.bath, kind: step.kind, name: step.name, seconds: step.seconds }))} />
+      </Card>
       <div className="grid gap-4 lg:grid-cols-[minmax(0,1.6fr)_minmax(0,1fr)]">
-        <Card className="overflow-x-auto">
+        <Card>
           <h2 className="mb-2 font-bold">Planned and as it was</h2>
-          <table className="w-full min-w-[30rem]">
-            <thead><tr className="border-b border-line text-left text-sm text-quiet"><th className="py-1.5 font-normal">Bath</th><th className="text-right font-normal">from</th><th className="text-right font-normal">planned</th><th className="text-right font-normal">was</th><th className="text-right font-normal">off by</th></tr></thead>
+          <table className="w-full">
+            <thead>
+              <tr className="border-b border-line text-left text-sm text-quiet">
+                <th className="py-1.5 font-normal">Bath</th>
+                <th className="text-right font-normal max-sm:hidden">from</th>
+                <th className="text-right font-normal">planned</th>
+                <th className="text-right font-normal">was</th>
+                <th className="text-right font-normal max-sm:hidden">off by</th>
+              </tr>
+            </thead>
             <tbody>
               {steps.map((step, i) => (
                 <tr key={step.bath + String(i)} className="border-b border-line last:border-0">
                   <th scope="row" className="py-2 text-left font-semibold">
                     {step.name}
-                    {step.readings.length > 0 && <span className="block text-sm font-normal text-quiet">{step.readings.map((reading) => `${showTemperature(reading.c, temperature)} at ${showDuration(reading.atS)}`).join(', ')}</span>}
+                    {step.readings.length > 0 && (
+                      <span className="block text-sm font-normal text-quiet">
+                        {step.readings
+                          .map((reading) => `${showTemperature(reading.c, temperature)} at ${showDuration(reading.atS)}`)
+                          .join(', ')}
+                      </span>
+                    )}
                   </th>
-                  <td className="figure text-right text-quiet">{step.startedAtS === null ? '' : showDuration(step.startedAtS)}</td>
+                  <td className="figure text-right text-quiet max-sm:hidden">
+                    {step.startedAtS === null ? '' : showDuration(step.startedAtS)}
+                  </td>
                   <td className="figure text-right">{showDuration(step.plannedS)}</td>
-                  <td className="figure text-right font-semibold text-teal">{step.skipped ? 'skipped' : step.actualS === null ? 'not run' : showDuration(step.actualS)}</td>
-                  <td className="figure text-right text-quiet">{step.actualS === null ? '' : showDurationChange(step.actualS - step.plannedS)}</td>
+                  <td className="figure text-right font-semibold text-teal">
+                    {step.skipped ? 'skipped' : step.actualS === null ? 'not run' : showDuration(step.actualS)}
+                  </td>
+                  <td className="figure text-right text-quiet max-sm:hidden">
+                    {step.actualS === null ? '' : showDurationChange(step.actualS - step.plannedS)}
+                  </td>
                 </tr>
               ))}
             </tbody>
@@ -72,7 +108,18 @@ export default function RunPage({ loaderData }: Route.ComponentProps) {
         <div className="space-y-4">
           <Card>
             <h2 className="mb-2 font-bold">Rolls</h2>
-            <ul className="space-y-1">{rolls.length > 0 ? rolls.map((roll) => <li key={roll.id}><Link className="underline" to={`/rolls/${roll.id}`}>{roll.name}</Link> <span className="text-quiet">{roll.film}</span></li>) : plan.rollNames.map((name) => <li key={name}>{name}</li>)}</ul>
+            <ul className="space-y-1">
+              {rolls.length > 0
+                ? rolls.map((roll) => (
+                    <li key={roll.id}>
+                      <Link className="underline" to={`/rolls/${roll.id}`}>
+                        {roll.name}
+                      </Link>{' '}
+                      <span className="text-quiet">{roll.film}</span>
+                    </li>
+                  ))
+                : plan.rollNames.map((name) => <li key={name}>{name}</li>)}
+            </ul>
             <div className="mt-3 space-y-1 border-t border-line pt-2 text-[0.95rem]">
               <Label figure={plan.batchName}>Batch</Label>
               <Label figure={`roll ${plan.rollNumber}`}>Up to</Label>
@@ -81,10 +128,22 @@ export default function RunPage({ loaderData }: Route.ComponentProps) {
           </Card>
           <Card>
             <h2 className="mb-2 font-bold">Notes</h2>
-            {notes.length === 0 ? <p className="text-quiet">None were made at the Bench.</p> : <ul className="space-y-1.5">{notes.map((note) => <li key={note.at + note.text}><span className="figure text-sm text-quiet">{note.at}</span> {note.text}</li>)}</ul>}
+            {notes.length === 0 ? (
+              <p className="text-quiet">None were made at the Bench.</p>
+            ) : (
+              <ul className="space-y-1.5">
+                {notes.map((note) => (
+                  <li key={note.at + note.text}>
+                    <span className="figure text-sm text-quiet">{note.at}</span> {note.text}
+                  </li>
+                ))}
+              </ul>
+            )}
             {skipped.length > 0 && <p className="mt-2 text-sm text-quiet">Not ticked before the first pour: {skipped.join(', ')}.</p>}
             <Form method="post" className="mt-3">
-              <label htmlFor="verdict" className="font-semibold">What it taught</label>
+              <label htmlFor="verdict" className="font-semibold">
+                What it taught
+              </label>
               <textarea id="verdict" name="verdict" defaultValue={verdict} rows={3} maxLength={2000} className={`${INPUT} py-2`} />
               <Button className="mt-2">Keep</Button>
             </Form>

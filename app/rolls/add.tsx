@@ -18,7 +18,14 @@ export function loader({ request }: Route.LoaderArgs) {
     films,
     defaults: like
       ? { ...like, name: nextName(like.name), expiredYear: like.expiredYear ?? undefined, keeper: like.keeper ? 'on' : undefined }
-      : { process: usual?.process ?? 'C-41', format: '135-36', count: 1, boxSpeed: usual?.boxSpeed, film: usual?.film, treatment: 'normal' },
+      : {
+          process: usual?.process ?? 'C-41',
+          format: '135-36',
+          count: 1,
+          boxSpeed: usual?.boxSpeed,
+          film: usual?.film,
+          treatment: 'normal',
+        },
   };
 }
 
@@ -43,8 +50,12 @@ export default function AddRoll({ loaderData, actionData }: Route.ComponentProps
     <>
       <PageHead title="Add a roll">{added ? `${added} was added. The next one like it:` : 'One film, or one set of sheets.'}</PageHead>
       <RollForm key={search.get('like') ?? 'new'} lastResult={actionData} defaults={loaderData.defaults} films={loaderData.films}>
-        <Button filled name="then" value="list">Add it</Button>
-        <Button name="then" value="another">Add it and one more like it</Button>
+        <Button filled name="then" value="list">
+          Add it
+        </Button>
+        <Button name="then" value="another">
+          Add it and one more like it
+        </Button>
         <LinkButton to="/rolls">Back to the rolls</LinkButton>
       </RollForm>
     </>

@@ -6,7 +6,7 @@ import { ROLL_STATES, type RollState } from '../../core/film/roll-state.ts';
 import { TREATMENT_ADVICE } from '../../core/schedule/treatment.ts';
 import { showStops, stopsFromSpeeds } from '../../core/units/exposure.ts';
 import { findRoll, listRolls, rollCounts, setRollDeleted, type Roll, type RollQuestion } from '../server/rolls.server.ts';
-import { INPUT } from '../ui/fields.tsx';
+import { INPUT_SHAPE } from '../ui/fields.tsx';
 import { Button, Card, Empty, LinkButton, PageHead, UndoBar } from '../ui/parts.tsx';
 import type { Route } from './+types/list.ts';
 import { STATE_WORDS } from './state-words.ts';
@@ -32,7 +32,11 @@ export function loader({ request }: Route.LoaderArgs) {
     state: oneOf<RollState | 'all'>(searchParams.get('state'), [...ROLL_STATES, 'all'], 'waiting'),
     process: oneOf<Process | 'all'>(searchParams.get('process'), [...PROCESSES, 'all'], 'all'),
     search: (searchParams.get('search') ?? '').slice(0, 120),
-    sort: oneOf(searchParams.get('sort'), SORTS.map((sort) => sort.value), 'added'),
+    sort: oneOf(
+      searchParams.get('sort'),
+      SORTS.map((sort) => sort.value),
+      'added',
+    ),
     limit: PAGE,
     offset: (page - 1) * PAGE,
   };
@@ -59,52 +63,120 @@ export default function RollList({ loaderData }: Route.ComponentProps) {
   const none = counts.waiting + counts.developing + counts.developed + counts.spoilt === 0;
   return (
     <>
-      <PageHead title="Rolls" action={<LinkButton filled to="/rolls/new">Add a roll</LinkButton>}>Films waiting, in a run, and done.</PageHead>
+      <PageHead
+        title="Rolls"
+        action={
+          <LinkButton filled to="/rolls/new">
+            Add a roll
+          </LinkButton>
+        }
+      >
+        Films waiting, in a run, and done.
+      </PageHead>
       {deleted && (
-        <UndoBar action={<Form method="post"><input type="hidden" name="rollId" value={deleted} /><Button name="intent" value="restore">Undo</Button></Form>}>The roll was deleted.</UndoBar>
+        <UndoBar
+          action={
+            <Form method="post">
+              <input type="hidden" name="rollId" value={deleted} />
+              <Button name="intent" value="restore">
+                Undo
+              </Button>
+            </Form>
+          }
+        >
+          The roll was deleted.
+        </UndoBar>
       )}
       {none ? (
-        <Empty title="No rolls yet" action={<LinkButton to="/rolls/new">Add the first</LinkButton>}>Add each film as it comes out of the camera. What it was exposed at decides how it is developed.</Empty>
+        <Empty title="No rolls yet" action={<LinkButton to="/rolls/new">Add the first</LinkButton>}>
+          Add each film as it comes out of the camera. What it was exposed at decides how it is developed.
+        </Empty>
       ) : (
         <>
           <nav aria-label="By state" className="mb-3 flex flex-wrap gap-2">
             {[...ROLL_STATES, 'all' as const].map((state) => (
-              <Link key={state} to={addressWith({ state })} aria-current={question.state === state ? 'page' : undefined} className={`flex min-h-10 items-center gap-2 rounded-card border px-3 no-underline ${question.state === state ? 'border-petrol bg-petrol font-semibold text-white' : 'border-[#8aa39e] bg-card'}`}>
+              <Link
+                key={state}
+                to={addressWith({ state })}
+                aria-current={question.state === state ? 'page' : undefined}
+                className={`flex min-h-10 items-center gap-2 rounded-card border px-3 no-underline ${question.state === state ? 'border-petrol bg-petrol font-semibold text-white' : 'border-[#8aa39e] bg-card'}`}
+              >
                 {state === 'all' ? 'All' : STATE_WORDS[state]}
-                <span className="figure text-sm">{state === 'all' ? counts.waiting + counts.developing + counts.developed + counts.spoilt : counts[state]}</span>
+                <span className="figure text-sm">
+                  {state === 'all' ? counts.waiting + counts.developing + counts.developed + counts.spoilt : counts[state]}
+                </span>
               </Link>
             ))}
           </nav>
-          <Form method="get" className="mb-3 flex flex-wrap gap-3" onChange={(event) => void submit(event.currentTarget, { replace: true })}>
+          <Form
+            method="get"
+            className="mb-3 flex flex-wrap gap-3"
+            onChange={(event) => void submit(event.currentTarget, { replace: true })}
+          >
             <input type="hidden" name="state" value={question.state} />
             <label className="relative min-w-48 grow">
               <span className="sr-only">Search name, film, place and note</span>
               <Search aria-hidden size={18} className="absolute top-1/2 left-3 -translate-y-1/2 text-quiet" />
-              <input type="search" name="search" defaultValue={question.search} placeholder="Name, film, place or note" className={`${INPUT} mt-0 pl-10`} />
+              <input
+                type="search"
+                name="search"
+                defaultValue={question.search}
+                placeholder="Name, film, place or note"
+                className={`${INPUT_SHAPE} w-full pl-10`}
+              />
             </label>
-            <select name="process" aria-label="Process" defaultValue={question.process} className={`${INPUT} mt-0 w-auto`}>
+            <select name="process" aria-label="Process" defaultValue={question.process} className={INPUT_SHAPE}>
               <option value="all">every process</option>
-              {PROCESSES.map((process) => <option key={process} value={process}>{process}</option>)}
+              {PROCESSES.map((process) => (
+                <option key={process} value={process}>
+                  {process}
+                </option>
+              ))}
             </select>
-            <select name="sort" aria-label="Order" defaultValue={question.sort} className={`${INPUT} mt-0 w-auto`}>
-              {SORTS.map((sort) => <option key={sort.value} value={sort.value}>{sort.label}</option>)}
+            <select name="sort" aria-label="Order" defaultValue={question.sort} className={INPUT_SHAPE}>
+              {SORTS.map((sort) => (
+                <option key={sort.value} value={sort.value}>
+                  {sort.label}
+                </option>
+              ))}
             </select>
-            <noscript><Button>Show</Button></noscript>
+            <noscript>
+              <Button>Show</Button>
+            </noscript>
           </Form>
           {rolls.length === 0 ? (
-            <Empty title={question.search ? 'Nothing matches' : 'None in this state'} action={<LinkButton to="/rolls?state=all">Show all rolls</LinkButton>}>
-              {question.search ? `No roll has “${question.search}” in its name, film, place or note here.` : 'Rolls move here by themselves as they are developed.'}
+            <Empty
+              title={question.search ? 'Nothing matches' : 'None in this state'}
+              action={<LinkButton to="/rolls?state=all">Show all rolls</LinkButton>}
+            >
+              {question.search
+                ? `No roll has “${question.search}” in its name, film, place or note here.`
+                : 'Rolls move here by themselves as they are developed.'}
             </Empty>
           ) : (
-            <Card className="p-0">
-              <ul className="divide-y divide-line">{rolls.map((roll) => <RollRow key={roll.id} roll={roll} />)}</ul>
+            <Card flush>
+              <ul className="divide-y divide-line">
+                {rolls.map((roll) => (
+                  <RollRow key={roll.id} roll={roll} />
+                ))}
+              </ul>
             </Card>
           )}
           {total > PAGE && (
             <nav aria-label="Pages" className="mt-4 flex items-center gap-4">
-              {page > 1 && <Link className="underline" to={addressWith({ page: String(page - 1) })}>Newer</Link>}
-              <span className="text-quiet">{(page - 1) * PAGE + 1} to {Math.min(page * PAGE, total)} of {total}</span>
-              {page * PAGE < total && <Link className="underline" to={addressWith({ page: String(page + 1) })}>Further</Link>}
+              {page > 1 && (
+                <Link className="underline" to={addressWith({ page: String(page - 1) })}>
+                  Newer
+                </Link>
+              )}
+              <span className="text-quiet">
+                {(page - 1) * PAGE + 1} to {Math.min(page * PAGE, total)} of {total}
+              </span>
+              {page * PAGE < total && (
+                <Link className="underline" to={addressWith({ page: String(page + 1) })}>
+                  Further
+                </Link>
+              )}
             </nav>
           )}
         </>
@@ -118,16 +190,27 @@ function RollRow({ roll }: { readonly roll: Roll }) {
   const sheet = formatById(roll.format);
   return (
     <li>
-      <Link to={`/rolls/${roll.id}`} className="grid grid-cols-[1fr_auto] gap-x-4 px-4 py-2.5 no-underline hover:bg-porcelain sm:grid-cols-[minmax(0,1.4fr)_minmax(0,1.3fr)_5rem_8.5rem_7rem] sm:items-center">
+      <Link
+        to={`/rolls/${roll.id}`}
+        className="grid grid-cols-[1fr_auto] gap-x-4 px-4 py-2.5 no-underline hover:bg-porcelain sm:grid-cols-[minmax(0,1.4fr)_minmax(0,1.3fr)_5rem_8.5rem_7rem] sm:items-center"
+      >
         <span className="font-semibold">
           {roll.name}
           {roll.keeper && <Star aria-label="keeper" size={16} className="ml-1.5 inline fill-straw-deep text-[#7a6a10]" />}
           <span className="block text-sm font-normal text-quiet">{roll.place || roll.note}</span>
         </span>
-        <span className="text-quiet max-sm:order-3">{roll.film || 'film not noted'}{roll.treatment !== 'normal' && `, ${TREATMENT_ADVICE[roll.treatment].name.toLowerCase()}`}</span>
+        <span className="text-quiet max-sm:order-3">
+          {roll.film || 'film not noted'}
+          {roll.treatment !== 'normal' && `, ${TREATMENT_ADVICE[roll.treatment].name.toLowerCase()}`}
+        </span>
         <span className="max-sm:order-4 max-sm:text-right">{roll.process}</span>
-        <span className="figure text-sm max-sm:order-5">{sheet.label}{roll.count > 1 && ` × ${roll.count}`}</span>
-        <span className="text-right max-sm:order-2">{stops === 'box speed' ? <span className="text-quiet">box speed</span> : <span className="font-semibold text-teal">{stops}</span>}</span>
+        <span className="figure text-sm max-sm:order-5">
+          {sheet.label}
+          {roll.count > 1 && ` × ${roll.count}`}
+        </span>
+        <span className="text-right max-sm:order-2">
+          {stops === 'box speed' ? <span className="text-quiet">box speed</span> : <span className="font-semibold text-teal">{stops}</span>}
+        </span>
       </Link>
     </li>
   );

@@ -25,21 +25,42 @@ export function RollForm({ lastResult, defaults, films, children }: RollFormProp
   const exposed = Number(fields.exposedSpeed.value || fields.boxSpeed.value);
   const stops = box > 0 && exposed > 0 ? showStops(stopsFromSpeeds(box, exposed)) : null;
   return (
-    <Form method="post" {...getFormProps(form)} className="grid max-w-4xl gap-4 lg:grid-cols-[minmax(0,1fr)_19rem]" onChange={(event) => {
-      const target = event.target as unknown as { name?: string; value?: string };
-      if (target.name === 'treatment') setTreatment(target.value as Treatment);
-    }}>
+    <Form
+      method="post"
+      {...getFormProps(form)}
+      className="grid max-w-4xl gap-4 lg:grid-cols-[minmax(0,1fr)_19rem]"
+      onChange={(event) => {
+        const target = event.target as unknown as { name?: string; value?: string };
+        if (target.name === 'treatment') setTreatment(target.value as Treatment);
+      }}
+    >
       <Card className="grid gap-4 sm:grid-cols-2">
         <TextField field={fields.name} label="Name" hint="What you will look for later" className="sm:col-span-2" />
         <TextField field={fields.film} label="Film" list={films.map((film) => film.film)} />
-        <SelectField field={fields.process} label="Process" options={PROCESSES.map((process) => ({ value: process, label: `${process}, ${PROCESS_MEANING[process]}` }))} />
+        <SelectField
+          field={fields.process}
+          label="Process"
+          options={PROCESSES.map((process) => ({ value: process, label: `${process}, ${PROCESS_MEANING[process]}` }))}
+        />
         <SelectField field={fields.format} label="Format" options={FORMATS.map((format) => ({ value: format.id, label: format.label }))} />
         <TextField field={fields.count} label="How many" figures hint="Sheets of one entry stay together" />
         <TextField field={fields.boxSpeed} label="Box speed" figures />
         <TextField field={fields.exposedSpeed} label="Exposed at" figures hint={stops ? `That is ${stops}` : 'As the box says, if empty'} />
-        <SelectField field={fields.treatment} label="Treatment" options={TREATMENTS.map((each) => ({ value: each, label: TREATMENT_ADVICE[each].name }))} className="sm:col-span-2" />
-        <p className="text-sm text-quiet sm:col-span-2" aria-live="polite">{TREATMENT_ADVICE[treatment].does}</p>
-        <CheckField field={fields.keeper} label="A keeper" hint="Keepers go first, on the freshest solution, and are the last to be left out." className="sm:col-span-2" />
+        <SelectField
+          field={fields.treatment}
+          label="Treatment"
+          options={TREATMENTS.map((each) => ({ value: each, label: TREATMENT_ADVICE[each].name }))}
+          className="sm:col-span-2"
+        />
+        <p className="text-sm text-quiet sm:col-span-2" aria-live="polite">
+          {TREATMENT_ADVICE[treatment].does}
+        </p>
+        <CheckField
+          field={fields.keeper}
+          label="A keeper"
+          hint="Keepers go first, on the freshest solution, and are the last to be left out."
+          className="sm:col-span-2"
+        />
         <TextField field={fields.place} label="Camera or place" />
         <TextField field={fields.expiredYear} label="Expired in" figures hint="Empty for fresh film" />
         <TextArea field={fields.note} label="Note" className="sm:col-span-2" />
@@ -48,11 +69,20 @@ export function RollForm({ lastResult, defaults, films, children }: RollFormProp
       </Card>
       <Card className="self-start text-[0.95rem]">
         <h2 className="font-bold">Which process is it?</h2>
-        <p className="mt-1 text-quiet">The mark is printed on the canister, the backing paper or the box, and on the film’s edge once developed.</p>
+        <p className="mt-1 text-quiet">
+          The mark is printed on the canister, the backing paper or the box, and on the film’s edge once developed.
+        </p>
         <ul className="mt-2 list-disc space-y-1.5 pl-5">
-          <li><strong>C-41</strong>: colour negative; prints from it are positive.</li>
-          <li><strong>E-6</strong>: slides; the film itself is the picture.</li>
-          <li><strong>ECN-2</strong>: cine negative. Its back is black with remjet, which must come off before any developer. A wet finger on the leader comes away black.</li>
+          <li>
+            <strong>C-41</strong>: colour negative; prints from it are positive.
+          </li>
+          <li>
+            <strong>E-6</strong>: slides; the film itself is the picture.
+          </li>
+          <li>
+            <strong>ECN-2</strong>: cine negative. Its back is black with remjet, which must come off before any developer. A wet finger on
+            the leader comes away black.
+          </li>
         </ul>
         <p className="mt-2 text-quiet">No mark? Keep it out of a shared tank: one wrong film spoils the baths for all.</p>
       </Card>

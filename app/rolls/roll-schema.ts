@@ -1,29 +1,43 @@
-import { boolean, number, object, string, type InferType } from 'yup';
+import { boolean, object, string, type InferType } from 'yup';
 import { FORMAT_IDS } from '../../core/film/format.ts';
 import { PROCESSES } from '../../core/film/process.ts';
 import { TREATMENTS } from '../../core/schedule/treatment.ts';
+import { typedNumber } from '../ui/typed-number.ts';
 import type { RollFields } from '../server/rolls.server.ts';
 
 const SPEED = 'A film speed is a whole number from 1 to 25600, such as 200.';
-const speed = () => number().typeError(SPEED).integer(SPEED).min(1, SPEED).max(25_600, SPEED);
+const speed = () => typedNumber(SPEED).integer(SPEED).min(1, SPEED).max(25_600, SPEED);
 
 /** A roll as its form has it; the CSV import reads the same fields by the same rules. */
 export const rollSchema = object({
-  name: string().trim().max(120, 'A name has up to 120 characters.').required('Give the roll a name that you will recognise, such as “Ferry firing 1”.'),
+  name: string()
+    .trim()
+    .max(120, 'A name has up to 120 characters.')
+    .required('Give the roll a name that you will recognise, such as “Ferry firing 1”.'),
   film: string().trim().max(120, 'A film’s name has up to 120 characters.').default(''),
-  process: string().oneOf(PROCESSES, 'The process is C-41, E-6 or ECN-2; it is printed on the film.').required('Choose the process; it is printed on the film.'),
+  process: string()
+    .oneOf(PROCESSES, 'The process is C-41, E-6 or ECN-2; it is printed on the film.')
+    .required('Choose the process; it is printed on the film.'),
   format: string().oneOf(FORMAT_IDS, 'Choose a format from the list.').required('Choose a format.'),
-  count: number().typeError('A count is a whole number from 1 to 40.').integer('A count is a whole number from 1 to 40.').min(1, 'A count is a whole number from 1 to 40.').max(40, 'A count is a whole number from 1 to 40.').default(1),
+  count: typedNumber('A count is a whole number from 1 to 40.')
+    .integer('A count is a whole number from 1 to 40.')
+    .min(1, 'A count is a whole number from 1 to 40.')
+    .max(40, 'A count is a whole number from 1 to 40.')
+    .default(1),
   boxSpeed: speed().required(SPEED),
   exposedSpeed: speed(),
   treatment: string().oneOf(TREATMENTS, 'Choose a treatment from the list.').default('normal'),
   keeper: boolean().default(false),
-  expiredYear: number().typeError('A year has four digits, such as 2019; leave it empty for fresh film.').integer().min(1950, 'A year from 1950 on.').max(2100, 'A year up to 2100.'),
+  expiredYear: typedNumber('A year has four digits, such as 2019; leave it empty for fresh film.')
+    .integer()
+    .min(1950, 'A year from 1950 on.')
+    .max(2100, 'A year up to 2100.'),
   place: string().trim().max(200, 'Up to 200 characters.').default(''),
   note: string().trim().max(2000, 'Up to 2000 characters.').default(''),
 }).test('treatment-fits', '', function (value) {
   const refuse = (message: string) => this.createError({ path: 'treatment', message });
-  if (value.treatment === 'cine-in-c41' && value.process !== 'ECN-2') return refuse('This treatment is for ECN-2 film; without a remjet backing choose Normal.');
+  if (value.treatment === 'cine-in-c41' && value.process !== 'ECN-2')
+    return refuse('This treatment is for ECN-2 film; without a remjet backing choose Normal.');
   if (value.treatment === 'cross-process' && value.process !== 'E-6') return refuse('Cross-processing is for E-6 slide film.');
   return true;
 });

@@ -43,18 +43,39 @@ export default function RollPage({ loaderData, actionData }: Route.ComponentProp
     <>
       <PageHead title={roll.name}>
         {STATE_WORDS[roll.state]}
-        {roll.runId && <>, in <Link className="underline" to={busy ? `/bench/${roll.runId}` : `/logbook/${roll.runId}`}>{busy ? 'this run' : 'this run of the logbook'}</Link></>}
+        {roll.runId && (
+          <>
+            , in{' '}
+            <Link className="underline" to={busy ? `/bench/${roll.runId}` : `/logbook/${roll.runId}`}>
+              {busy ? 'this run' : 'this run of the logbook'}
+            </Link>
+          </>
+        )}
       </PageHead>
-      {busy && <div className="mb-4 max-w-4xl"><Notice tone="plain">This roll is in a run. Changes here do not change the run’s times, which it carries with it.</Notice></div>}
-      <RollForm lastResult={actionData} films={films} defaults={{ ...roll, expiredYear: roll.expiredYear ?? undefined, keeper: roll.keeper ? 'on' : undefined }}>
+      {busy && (
+        <div className="mb-4 max-w-4xl">
+          <Notice tone="plain">This roll is in a run. Changes here do not change the run’s times, which it carries with it.</Notice>
+        </div>
+      )}
+      <RollForm
+        lastResult={actionData}
+        films={films}
+        defaults={{ ...roll, expiredYear: roll.expiredYear ?? undefined, keeper: roll.keeper ? 'on' : undefined }}
+      >
         <Button filled>Keep changes</Button>
         <LinkButton to={`/rolls/new?like=${roll.id}`}>One more like it</LinkButton>
         <LinkButton to="/rolls">Back</LinkButton>
       </RollForm>
       {!busy && (
         <Form method="post" className="mt-4 flex flex-wrap gap-3">
-          {(roll.state === 'developed' || roll.state === 'spoilt') && <Button name="intent" value="wait-again">Let it wait again</Button>}
-          <Button name="intent" value="delete">Delete this roll</Button>
+          {(roll.state === 'developed' || roll.state === 'spoilt') && (
+            <Button name="intent" value="wait-again">
+              Let it wait again
+            </Button>
+          )}
+          <Button name="intent" value="delete">
+            Delete this roll
+          </Button>
         </Form>
       )}
     </>

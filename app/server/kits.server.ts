@@ -16,7 +16,9 @@ interface Row {
 const fromRow = (row: Row): KitOnShelf => ({ id: row.id, shipped: row.shipped === 1, kit: JSON.parse(row.document) as Kit });
 
 export function listKits(): KitOnShelf[] {
-  const rows = sql('SELECT id, document, shipped FROM kits WHERE deleted_at_ms IS NULL ORDER BY shipped, added_at_ms, id').all() as Row[];
+  const rows = sql(
+    'SELECT id, document, shipped FROM kits WHERE deleted_at_ms IS NULL ORDER BY shipped, added_at_ms, rowid',
+  ).all() as Row[];
   return rows.map(fromRow);
 }
 

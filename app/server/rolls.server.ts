@@ -97,14 +97,22 @@ export function listRolls(question: RollQuestion): { readonly rolls: Roll[]; rea
   const like = `%${question.search.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
   const { state, process, search, limit, offset } = question;
   const rows = sql(`SELECT ${COLUMNS} FROM rolls WHERE ${where} ORDER BY ${ORDER[question.sort]} LIMIT @limit OFFSET @offset`).all({
-    state, process, search, like, limit, offset,
+    state,
+    process,
+    search,
+    like,
+    limit,
+    offset,
   }) as Row[];
   const { total } = sql(`SELECT count(*) AS total FROM rolls WHERE ${where}`).get({ state, process, search, like }) as { total: number };
   return { rolls: rows.map(fromRow), total };
 }
 
 export function rollCounts(): Record<RollState, number> {
-  const rows = sql('SELECT state, count(*) AS n FROM rolls WHERE deleted_at_ms IS NULL GROUP BY state').all() as { state: RollState; n: number }[];
+  const rows = sql('SELECT state, count(*) AS n FROM rolls WHERE deleted_at_ms IS NULL GROUP BY state').all() as {
+    state: RollState;
+    n: number;
+  }[];
   const counts: Record<RollState, number> = { waiting: 0, developing: 0, developed: 0, spoilt: 0 };
   for (const row of rows) counts[row.state] = row.n;
   return counts;

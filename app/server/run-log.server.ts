@@ -17,7 +17,10 @@ export type Recorded =
 const FUTURE_MS = 5000;
 
 export function stateOfRun(run: Run): RunState {
-  return foldRun(run.plan, eventsOfRun(run.id).map(({ event }) => event));
+  return foldRun(
+    run.plan,
+    eventsOfRun(run.id).map(({ event }) => event),
+  );
 }
 
 /**

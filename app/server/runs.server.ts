@@ -64,7 +64,9 @@ export function runsOfSession(sessionId: string): Run[] {
 /** Runs that were planned and not yet begun, in order. */
 export function queuedRuns(): Run[] {
   const rows = sql(
-    `SELECT ${COLUMNS.split(', ').map((column) => `runs.${column}`).join(', ')} FROM runs
+    `SELECT ${COLUMNS.split(', ')
+      .map((column) => `runs.${column}`)
+      .join(', ')} FROM runs
      JOIN sessions ON sessions.id = runs.session_id WHERE state = 'queued' ORDER BY started_at_ms, position`,
   ).all() as Row[];
   return rows.map(fromRow);
@@ -72,13 +74,18 @@ export function queuedRuns(): Run[] {
 
 /** Finished and given-up runs, newest first. */
 export function endedRuns(limit: number, offset: number): { readonly runs: Run[]; readonly total: number } {
-  const rows = sql(`SELECT ${COLUMNS} FROM runs WHERE ended_at_ms IS NOT NULL ORDER BY ended_at_ms DESC LIMIT ? OFFSET ?`).all(limit, offset);
+  const rows = sql(`SELECT ${COLUMNS} FROM runs WHERE ended_at_ms IS NOT NULL ORDER BY ended_at_ms DESC LIMIT ? OFFSET ?`).all(
+    limit,
+    offset,
+  );
   const { total } = sql('SELECT count(*) AS total FROM runs WHERE ended_at_ms IS NOT NULL').get() as { total: number };
   return { runs: (rows as Row[]).map(fromRow), total };
 }
 
 export function runsOfBatch(batchId: string): Run[] {
-  return (sql(`SELECT ${COLUMNS} FROM runs WHERE batch_id = ? AND ended_at_ms IS NOT NULL ORDER BY ended_at_ms DESC`).all(batchId) as Row[]).map(fromRow);
+  return (
+    sql(`SELECT ${COLUMNS} FROM runs WHERE batch_id = ? AND ended_at_ms IS NOT NULL ORDER BY ended_at_ms DESC`).all(batchId) as Row[]
+  ).map(fromRow);
 }
 
 export function insertSession(id: string, startedAtMs: number): void {

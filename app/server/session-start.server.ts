@@ -14,17 +14,18 @@ export interface RunToStart {
 }
 
 export type Started =
-  | { readonly ok: true; readonly runId: string }
-  | { readonly ok: false; readonly message: string; readonly liveRunId: string | null };
+  { readonly ok: true; readonly runId: string } | { readonly ok: false; readonly message: string; readonly liveRunId: string | null };
 
 /** Stores a session with its frozen plans; the first run goes to the Bench, the others wait their turn. */
 export function startSession(runs: readonly RunToStart[]): Started {
   return inTransaction((): Started => {
     const live = liveRun();
     if (live) return { ok: false, message: 'A run is already at the Bench. Finish it or give it up first.', liveRunId: live.id };
-    if (runs.length === 0) return { ok: false, message: 'There is no run to start. Choose at least one roll that the shelf can develop.', liveRunId: null };
+    if (runs.length === 0)
+      return { ok: false, message: 'There is no run to start. Choose at least one roll that the shelf can develop.', liveRunId: null };
     const gone = runs.flatMap((run) => run.rollIds).filter((id) => findRoll(id)?.state !== 'waiting');
-    if (gone.length > 0) return { ok: false, message: 'A roll of this plan is no longer waiting. The plan has been made anew.', liveRunId: null };
+    if (gone.length > 0)
+      return { ok: false, message: 'A roll of this plan is no longer waiting. The plan has been made anew.', liveRunId: null };
     const sessionId = nanoid();
     insertSession(sessionId, nowMs());
     const ids = runs.map((run, position) => {

@@ -26,7 +26,11 @@ const shapes = {
   temperature: object({ batchId: id(), step: id(), tempC: number().required() }),
   push: object({ rollIds: array(id()).required(), stops: number().min(-5).max(5).required() }),
   move: object({ rollId: id(), to: number().integer().min(-1).max(99).required(), runs: mixed<readonly ArrangedRun[]>().required() }),
-  reorder: object({ from: number().integer().min(0).required(), to: number().integer().min(0).required(), runs: mixed<readonly ArrangedRun[]>().required() }),
+  reorder: object({
+    from: number().integer().min(0).required(),
+    to: number().integer().min(0).required(),
+    runs: mixed<readonly ArrangedRun[]>().required(),
+  }),
   'run-tank': object({ run: number().integer().min(0).required(), tankId: id(), runs: mixed<readonly ArrangedRun[]>().required() }),
   propose: object({}),
 } as const;
@@ -44,7 +48,9 @@ export function withChange(draft: Draft, change: DraftChange): Draft {
       return {
         ...draft,
         excluded: [...draft.excluded.filter((id) => id !== change.rollId), change.rollId],
-        arrangement: draft.arrangement && tidy(draft.arrangement.map((run) => ({ ...run, rollIds: run.rollIds.filter((id) => id !== change.rollId) }))),
+        arrangement:
+          draft.arrangement &&
+          tidy(draft.arrangement.map((run) => ({ ...run, rollIds: run.rollIds.filter((id) => id !== change.rollId) }))),
       };
     case 'choose-batch':
       return { ...draft, batchIds: [...draft.batchIds.filter((id) => id !== change.batchId), change.batchId], arrangement: null };
@@ -53,7 +59,10 @@ export function withChange(draft: Draft, change: DraftChange): Draft {
     case 'temperature':
       return {
         ...draft,
-        temperaturesC: { ...draft.temperaturesC, [change.batchId]: { ...draft.temperaturesC[change.batchId], [change.step]: change.tempC } },
+        temperaturesC: {
+          ...draft.temperaturesC,
+          [change.batchId]: { ...draft.temperaturesC[change.batchId], [change.step]: change.tempC },
+        },
       };
     case 'push': {
       const pushed = Object.fromEntries(change.rollIds.map((rollId) => [rollId, change.stops]));

@@ -1,9 +1,10 @@
-import { number, object, string, type InferType } from 'yup';
+import { object, string, type InferType } from 'yup';
+import { typedNumber } from '../ui/typed-number.ts';
 import type { Habits } from '../../core/schedule/habits.ts';
 
 const secondsIn = (low: number, high: number, what: string) => {
   const sentence = `${what} takes whole seconds from ${low} to ${high}.`;
-  return number().typeError(sentence).integer(sentence).min(low, sentence).max(high, sentence);
+  return typedNumber(sentence).integer(sentence).min(low, sentence).max(high, sentence);
 };
 
 /** The habits page as a form. `kit` leaves a question to the kit's own document. */
@@ -17,7 +18,7 @@ export const habitsSchema = object({
   afterDeveloper: string().oneOf(['kit', 'none', 'rinse', 'stop']).required(),
   washing: string().oneOf(['kit', 'running', 'changes', 'counted']).required(),
   washS: secondsIn(30, 3600, 'A wash'),
-  washN: number().typeError('Changes of water are a whole number from 1 to 40.').integer().min(1).max(40),
+  washN: typedNumber('Changes of water are a whole number from 1 to 40.').integer().min(1).max(40),
   stabiliser: string().oneOf(['in-tank', 'open-tray']).required(),
   wettingAgent: string().oneOf(['none', 'drop']).required(),
   drying: string().oneOf(['untouched', 'squeegee', 'spun']).required(),
@@ -34,8 +35,12 @@ export function habitsFromForm(form: HabitsForm): Habits {
     ...plain,
     ...(wettingAgent === 'drop' ? { wettingAgent } : {}),
     ...(afterDeveloper === 'kit' ? {} : { afterDeveloper }),
-    ...(prewash === 'kit' ? {} : { prewash: prewash === 'none' ? { kind: prewash } : { kind: prewash, ...(prewashS ? { s: prewashS } : {}) } }),
-    ...(washing === 'kit' ? {} : { washing: { kind: washing, ...(washS ? { s: washS } : {}), ...(washing === 'changes' && washN ? { n: washN } : {}) } }),
+    ...(prewash === 'kit'
+      ? {}
+      : { prewash: prewash === 'none' ? { kind: prewash } : { kind: prewash, ...(prewashS ? { s: prewashS } : {}) } }),
+    ...(washing === 'kit'
+      ? {}
+      : { washing: { kind: washing, ...(washS ? { s: washS } : {}), ...(washing === 'changes' && washN ? { n: washN } : {}) } }),
   } as Habits;
 }
 
@@ -75,7 +80,11 @@ export const QUESTIONS: readonly Question[] = [
     schools: [
       { value: 'kit', label: 'As the kit says', does: 'The prewash that stands in the kit’s own sequence, if any.' },
       { value: 'none', label: 'No prewash', does: 'The tank is warmed dry in the bath. Leaflets that fear uneven uptake ask for it.' },
-      { value: 'timed', label: 'A timed prewash', does: 'Warms film and tank so that the developer does not cool. One minute is usual, five where a leaflet wants it.' },
+      {
+        value: 'timed',
+        label: 'A timed prewash',
+        does: 'Warms film and tank so that the developer does not cool. One minute is usual, five where a leaflet wants it.',
+      },
       { value: 'until-clear', label: 'Changes until clear', does: 'Washes out dyes and backing that would colour the developer.' },
     ],
   },
@@ -83,7 +92,11 @@ export const QUESTIONS: readonly Question[] = [
     name: 'clock',
     asks: 'When the clock starts',
     schools: [
-      { value: 'first-drop', label: 'At the first drop', does: 'Filling counts as development. Right for tanks that fill in a few seconds.' },
+      {
+        value: 'first-drop',
+        label: 'At the first drop',
+        does: 'Filling counts as development. Right for tanks that fill in a few seconds.',
+      },
       { value: 'tank-full', label: 'When the tank is full', does: 'Filling comes on top. Large tanks and leaflets that say so.' },
     ],
   },
@@ -91,7 +104,11 @@ export const QUESTIONS: readonly Question[] = [
     name: 'pourOut',
     asks: 'Pouring out',
     schools: [
-      { value: 'inside', label: 'Tank empty at zero', does: 'Pouring begins before the end, so that the time includes it. Most leaflets mean this.' },
+      {
+        value: 'inside',
+        label: 'Tank empty at zero',
+        does: 'Pouring begins before the end, so that the time includes it. Most leaflets mean this.',
+      },
       { value: 'at-zero', label: 'Pouring begins at zero', does: 'The film gets a few seconds more in every bath.' },
     ],
   },
@@ -120,7 +137,11 @@ export const QUESTIONS: readonly Question[] = [
     asks: 'Stabiliser',
     schools: [
       { value: 'in-tank', label: 'In the tank', does: 'Convenient; leaves a residue on plastic reels.' },
-      { value: 'open-tray', label: 'In an open tray, off the reel', does: 'Keeps residue off reels, which otherwise jam the next film. Move the air.' },
+      {
+        value: 'open-tray',
+        label: 'In an open tray, off the reel',
+        does: 'Keeps residue off reels, which otherwise jam the next film. Move the air.',
+      },
     ],
   },
   {
@@ -153,7 +174,11 @@ export const QUESTIONS: readonly Question[] = [
     asks: 'Use of solutions',
     schools: [
       { value: 'returned', label: 'Returned and extended', does: 'Back into its bottle; times grow with the rolls done.' },
-      { value: 'one-shot', label: 'One-shot', does: 'Fresh each time and then collected for disposal; times stay those of fresh solution.' },
+      {
+        value: 'one-shot',
+        label: 'One-shot',
+        does: 'Fresh each time and then collected for disposal; times stay those of fresh solution.',
+      },
     ],
   },
   {

@@ -25,7 +25,16 @@ export default function HabitsPage({ loaderData, actionData }: Route.ComponentPr
   const [form, fields] = useCheckedForm(habitsSchema, actionData, loaderData.habits);
   const extra: Record<string, React.ReactNode> = {
     prewash: <TextField className="mt-3 max-w-56" field={fields.prewashS} label="Prewash takes" unit="s" figures hint="60 if empty" />,
-    clock: <TextField className="mt-3 max-w-56" field={fields.changeoverS} label="Hands need between baths" unit="s" figures hint="on top of filling and draining" />,
+    clock: (
+      <TextField
+        className="mt-3 max-w-56"
+        field={fields.changeoverS}
+        label="Hands need between baths"
+        unit="s"
+        figures
+        hint="on top of filling and draining"
+      />
+    ),
     washing: (
       <div className="mt-3 flex flex-wrap gap-4">
         <TextField className="w-44" field={fields.washS} label="A wash takes" unit="s" figures hint="180 if empty" />
@@ -41,11 +50,22 @@ export default function HabitsPage({ loaderData, actionData }: Route.ComponentPr
           const field = fields[question.name as keyof typeof fields];
           return (
             <Card key={question.name} role="radiogroup" aria-labelledby={`${question.name}-asks`}>
-              <h2 id={`${question.name}-asks`} className="mb-1 font-bold">{question.asks}</h2>
+              <h2 id={`${question.name}-asks`} className="mb-1 font-bold">
+                {question.asks}
+              </h2>
               {question.schools.map((school) => (
                 <label key={school.value} className="flex gap-3 rounded px-1 py-2 hover:bg-porcelain">
-                  <input type="radio" name={question.name} value={school.value} defaultChecked={field.initialValue === school.value} className="mt-0.5 size-5 shrink-0 accent-petrol" />
-                  <span><span className="font-semibold">{school.label}</span><span className="block text-sm text-quiet">{school.does}</span></span>
+                  <input
+                    type="radio"
+                    name={question.name}
+                    value={school.value}
+                    defaultChecked={field.initialValue === school.value}
+                    className="mt-0.5 size-5 shrink-0 accent-petrol"
+                  />
+                  <span>
+                    <span className="font-semibold">{school.label}</span>
+                    <span className="block text-sm text-quiet">{school.does}</span>
+                  </span>
                 </label>
               ))}
               {extra[question.name]}

@@ -13,30 +13,53 @@ export function RollsTonight({ tonight }: { readonly tonight: TonightData }) {
   return (
     <Card aria-labelledby="not-tonight">
       <div className="flex flex-wrap items-center justify-between gap-2">
-        <h2 id="not-tonight" className="font-bold">{others.length === 0 ? 'Every waiting roll is in a run' : 'Waiting, not in a run'}</h2>
+        <h2 id="not-tonight" className="font-bold">
+          {others.length === 0 ? 'Every waiting roll is in a run' : 'Waiting, not in a run'}
+        </h2>
         <Form method="post" action="/?index" className="flex gap-2">
-          {canUndo && <Button name="intent" value="undo">Undo last change</Button>}
-          {(draft.arrangement || draft.excluded.length > 0) && <Button name="intent" value="propose">Propose anew</Button>}
+          {canUndo && (
+            <Button name="intent" value="undo">
+              Undo last change
+            </Button>
+          )}
+          {(draft.arrangement || draft.excluded.length > 0) && (
+            <Button name="intent" value="propose">
+              Propose anew
+            </Button>
+          )}
         </Form>
       </div>
       <ul className="divide-y divide-line">
         {others.map((roll) => (
           <li key={roll.id} className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1 py-2">
             <span className="min-w-0">
-              <Link to={`/rolls/${roll.id}`} className="no-underline hover:underline">{roll.name}</Link>
-              <span className="ml-2 text-sm text-quiet">{roll.film}, {roll.process}</span>
-              <span className="block text-sm text-quiet">{why.get(roll.id) ?? (draft.excluded.includes(roll.id) ? 'You left it out tonight.' : 'Not in your arrangement. Propose anew to place it.')}</span>
+              <Link to={`/rolls/${roll.id}`} className="no-underline hover:underline">
+                {roll.name}
+              </Link>
+              <span className="ml-2 text-sm text-quiet">
+                {roll.film}, {roll.process}
+              </span>
+              <span className="block text-sm text-quiet">
+                {why.get(roll.id) ??
+                  (draft.excluded.includes(roll.id) ? 'You left it out tonight.' : 'Not in your arrangement. Propose anew to place it.')}
+              </span>
             </span>
             {draft.excluded.includes(roll.id) && (
               <Form method="post" action="/?index">
                 <input type="hidden" name="rollId" value={roll.id} />
-                <Button name="intent" value="roll-in">Develop tonight</Button>
+                <Button name="intent" value="roll-in">
+                  Develop tonight
+                </Button>
               </Form>
             )}
           </li>
         ))}
       </ul>
-      <p className="mt-2 text-sm"><Link className="font-semibold underline" to="/rolls/new">Add a roll</Link></p>
+      <p className="mt-2 text-sm">
+        <Link className="font-semibold underline" to="/rolls/new">
+          Add a roll
+        </Link>
+      </p>
     </Card>
   );
 }

@@ -1,9 +1,10 @@
-import { ArrowDown, ArrowUp } from 'lucide-react';
+import { ArrowDown, ArrowUp, Star } from 'lucide-react';
 import { Form, Link, useSubmit } from 'react-router';
 import type { ArrangedRun, EveningRun } from '../../core/schedule/evening.ts';
 import { showDuration } from '../../core/units/duration.ts';
 import { nearestThird, showStops } from '../../core/units/exposure.ts';
 import { Card, Notice } from '../ui/parts.tsx';
+import { rollRange } from '../ui/roll-range.ts';
 import { Strip } from '../ui/strip.tsx';
 import type { RunTimes } from './headline.ts';
 import { runTitle } from './run-title.ts';
@@ -31,52 +32,90 @@ export function RunCard({ index, run, tonight, clock, chosenStep }: RunCardProps
   return (
     <Card aria-labelledby={`run-${index}`} className={run.broken.length > 0 ? 'border-hot' : ''}>
       <div className="mb-2.5 flex flex-wrap items-baseline justify-between gap-x-4">
-        <h2 id={`run-${index}`} className="font-bold">Run {index + 1} · {runTitle(run, rolls)}</h2>
-        {plan && <p className="figure text-quiet">{clock && <>{clock.firstPour} <span aria-hidden>·</span> </>}{showDuration(plan.totalS)}</p>}
+        <h2 id={`run-${index}`} className="font-bold">
+          Run {index + 1} · {runTitle(run, rolls)}
+        </h2>
+        {plan && (
+          <p className="figure text-quiet">
+            {clock && (
+              <>
+                {clock.firstPour} <span aria-hidden>·</span>{' '}
+              </>
+            )}
+            {showDuration(plan.totalS)}
+          </p>
+        )}
       </div>
       {plan && (
         <Strip
           steps={plan.steps.map((step) => ({ id: step.bath, kind: step.kind, name: step.name, seconds: step.seconds }))}
           chosen={chosen}
           wrap={(i, className, style, children) => (
-            <Link preventScrollReset className={className} style={style} to={`/?run=${index}&step=${i}-${plan.steps[i]?.bath}`} title={`${plan.steps[i]?.name} ${showDuration(plan.steps[i]?.seconds ?? 0)}: how this time is made`}>
+            <Link
+              preventScrollReset
+              className={className}
+              style={style}
+              to={`/?run=${index}&step=${i}-${plan.steps[i]?.bath}`}
+              title={`${plan.steps[i]?.name} ${showDuration(plan.steps[i]?.seconds ?? 0)}: how this time is made`}
+            >
               {children}
             </Link>
           )}
         />
       )}
       <div className="mt-2 space-y-2">
-        {run.broken.map((sentence) => <Notice key={sentence}>{sentence}</Notice>)}
-        {!run.plan.ok && run.plan.errors.map((error) => <Notice key={error.path}>{error.message} <Nearest run={run} path={error.path} message={error.message} /></Notice>)}
-        {plan?.warnings.map((warning) => <Notice key={warning.code + String(warning.bath)}>{warning.message}</Notice>)}
-        {plan?.advice.map((sentence) => <Notice key={sentence} tone="plain">{sentence}</Notice>)}
-      </div>
-      <ul className="mt-2 divide-y divide-line">
-        {rolls.map((roll) => (
-          <li key={roll.id} className="flex flex-wrap items-center justify-between gap-x-3 gap-y-1 py-1.5">
-            <span className="min-w-0">
-              <Link to={`/rolls/${roll.id}`} className="no-underline hover:underline">{roll.name}</Link>
-              {roll.keeper && <span className="ml-2 rounded bg-straw px-1.5 text-sm font-semibold">keeper</span>}
-            </span>
-            <MoveRoll rollId={roll.id} from={index} runs={runs} name={roll.name} />
-          </li>
+        {run.broken.map((sentence) => (
+          <Notice key={sentence}>{sentence}</Notice>
         ))}
-      </ul>
-      <div className="mt-1 flex flex-wrap items-center justify-between gap-2 border-t border-line pt-2.5 text-sm text-quiet">
-        <span>{plan && rollsOfBatch(plan.rollNumber, plan.runRolls)}</span>
-        <div className="flex flex-wrap items-center gap-2">
+        {!run.plan.ok &&
+          run.plan.errors.map((error) => (
+            <Notice key={error.path}>
+              {error.message} <Nearest run={run} path={error.path} message={error.message} />
+            </Notice>
+          ))}
+        {plan?.warnings.map((warning) => (
+          <Notice key={warning.code + String(warning.bath)}>{warning.message}</Notice>
+        ))}
+        {plan?.advice.map((sentence) => (
+          <Notice key={sentence} tone="plain">
+            {sentence}
+          </Notice>
+        ))}
+      </div>
+      <details className="group mt-2">
+        <summary className="flex flex-wrap items-baseline justify-between gap-x-4 gap-y-1 rounded py-1 [&::-webkit-details-marker]:hidden">
+          <span className="min-w-0 text-quiet">
+            {rolls.map((roll, i) => (
+              <span key={roll.id}>
+                {i > 0 && ', '}
+                {roll.name}
+                {roll.keeper && (
+                  <Star aria-label=" (keeper)" size={15} className="ml-1 inline fill-straw-deep align-[-2px] text-[#7a6a10]" />
+                )}
+              </span>
+            ))}
+          </span>
+          <span className="text-quiet">
+            {plan && `${rollRange(plan.rollNumber, plan.runRolls)} of this batch`} ·{' '}
+            <span className="font-semibold text-ink underline">Change</span>
+          </span>
+        </summary>
+        <ul className="mt-2 divide-y divide-line border-t border-line">
+          {rolls.map((roll) => (
+            <li key={roll.id} className="flex flex-wrap items-center justify-between gap-x-3 gap-y-1 py-1.5">
+              <Link to={`/rolls/${roll.id}`}>{roll.name}</Link>
+              <MoveRoll rollId={roll.id} from={index} runs={runs} name={roll.name} />
+            </li>
+          ))}
+        </ul>
+        <div className="flex flex-wrap items-center justify-end gap-2 border-t border-line pt-2.5">
           <PushSelect run={run} />
           <TankSelect run={run} index={index} runs={runs} tonight={tonight} />
           <Reorder index={index} runs={runs} />
         </div>
-      </div>
+      </details>
     </Card>
   );
-}
-
-function rollsOfBatch(last: number, runRolls: number): string {
-  const first = Math.max(1, last - Math.ceil(runRolls - 1e-9) + 1);
-  return first === last ? `roll ${last} of this batch` : `rolls ${first} to ${last} of this batch`;
 }
 
 /** A temperature the leaflet does not know offers its nearest end. */
@@ -89,7 +128,9 @@ function Nearest({ run, path, message }: { readonly run: EveningRun; readonly pa
       <input type="hidden" name="batchId" value={run.batchId} />
       <input type="hidden" name="step" value={step} />
       <input type="hidden" name="tempC" value={nearest} />
-      <button name="intent" value="temperature" className="font-semibold underline">Use {nearest} °C</button>
+      <button name="intent" value="temperature" className="font-semibold underline">
+        Use {nearest} °C
+      </button>
     </Form>
   );
 }
@@ -98,19 +139,37 @@ function Runs({ runs }: { readonly runs: readonly ArrangedRun[] }) {
   return <input type="hidden" name="runs" value={JSON.stringify(runs)} />;
 }
 
-function MoveRoll({ rollId, from, runs, name }: { readonly rollId: string; readonly from: number; readonly runs: readonly ArrangedRun[]; readonly name: string }) {
+function MoveRoll({
+  rollId,
+  from,
+  runs,
+  name,
+}: {
+  readonly rollId: string;
+  readonly from: number;
+  readonly runs: readonly ArrangedRun[];
+  readonly name: string;
+}) {
   const submit = useSubmit();
   return (
-    <Form method="post" action="/?index" onChange={(event) => {
-      const form = new FormData(event.currentTarget);
-      if (form.get('to') === 'out') form.set('intent', 'roll-out');
-      void submit(form, { method: 'post', action: '/?index' });
-    }}>
+    <Form
+      method="post"
+      action="/?index"
+      onChange={(event) => {
+        const form = new FormData(event.currentTarget);
+        if (form.get('to') === 'out') form.set('intent', 'roll-out');
+        void submit(form, { method: 'post', action: '/?index' });
+      }}
+    >
       <input type="hidden" name="intent" value="move" />
       <input type="hidden" name="rollId" value={rollId} />
       <Runs runs={runs} />
       <select name="to" aria-label={`Where ${name} goes`} className={SMALL} key={from} defaultValue={from}>
-        {runs.map((_, i) => <option key={i} value={i}>in run {i + 1}</option>)}
+        {runs.map((_, i) => (
+          <option key={i} value={i}>
+            in run {i + 1}
+          </option>
+        ))}
         <option value={-1}>in a run of its own</option>
         <option value="out">not tonight</option>
       </select>
@@ -125,15 +184,37 @@ function PushSelect({ run }: { readonly run: EveningRun }) {
   return (
     <Form method="post" action="/?index" onChange={(event) => void submit(event.currentTarget)}>
       <input type="hidden" name="intent" value="push" />
-      {run.rollIds.map((id) => <input key={id} type="hidden" name="rollIds" value={id} />)}
-      <select name="stops" aria-label="Push or pull of this run" className={SMALL} key={run.pushStops} defaultValue={choices.find((push) => Math.abs(push - stops) < 0.01)}>
-        {choices.map((push) => <option key={push} value={push}>{showStops(push)}</option>)}
+      {run.rollIds.map((id) => (
+        <input key={id} type="hidden" name="rollIds" value={id} />
+      ))}
+      <select
+        name="stops"
+        aria-label="Push or pull of this run"
+        className={SMALL}
+        key={run.pushStops}
+        defaultValue={choices.find((push) => Math.abs(push - stops) < 0.01)}
+      >
+        {choices.map((push) => (
+          <option key={push} value={push}>
+            {showStops(push)}
+          </option>
+        ))}
       </select>
     </Form>
   );
 }
 
-function TankSelect({ run, index, runs, tonight }: { readonly run: EveningRun; readonly index: number; readonly runs: readonly ArrangedRun[]; readonly tonight: TonightData }) {
+function TankSelect({
+  run,
+  index,
+  runs,
+  tonight,
+}: {
+  readonly run: EveningRun;
+  readonly index: number;
+  readonly runs: readonly ArrangedRun[];
+  readonly tonight: TonightData;
+}) {
   const submit = useSubmit();
   return (
     <Form method="post" action="/?index" onChange={(event) => void submit(event.currentTarget)}>
@@ -141,7 +222,11 @@ function TankSelect({ run, index, runs, tonight }: { readonly run: EveningRun; r
       <input type="hidden" name="run" value={index} />
       <Runs runs={runs} />
       <select name="tankId" aria-label="Tank of this run" className={SMALL} key={run.tankId} defaultValue={run.tankId}>
-        {tonight.tanks.map((tank) => <option key={tank.id} value={tank.id}>{tank.name}</option>)}
+        {tonight.tanks.map((tank) => (
+          <option key={tank.id} value={tank.id}>
+            {tank.name}
+          </option>
+        ))}
       </select>
     </Form>
   );
@@ -154,7 +239,15 @@ function Reorder({ index, runs }: { readonly index: number; readonly runs: reado
       <input type="hidden" name="from" value={index} />
       <input type="hidden" name="to" value={to} />
       <Runs runs={runs} />
-      <button name="intent" value="reorder" aria-label={label} disabled={to < 0 || to >= runs.length} className={`${SMALL} flex items-center disabled:opacity-40`}>{icon}</button>
+      <button
+        name="intent"
+        value="reorder"
+        aria-label={label}
+        disabled={to < 0 || to >= runs.length}
+        className={`${SMALL} flex items-center disabled:opacity-40`}
+      >
+        {icon}
+      </button>
     </Form>
   );
   return (

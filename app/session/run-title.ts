@@ -7,7 +7,10 @@ import type { Roll } from '../server/rolls.server.ts';
 const WORDS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'];
 
 /** `two 135, push 1`: what a person would call this run. */
-export function runTitle(run: Pick<EveningRun, 'pushStops' | 'treatment'>, rolls: readonly Pick<Roll, 'format' | 'count' | 'keeper'>[]): string {
+export function runTitle(
+  run: Pick<EveningRun, 'pushStops' | 'treatment'>,
+  rolls: readonly Pick<Roll, 'format' | 'count' | 'keeper'>[],
+): string {
   const byFamily = new Map<string, number>();
   for (const roll of rolls) {
     const { family, sheet } = formatById(roll.format);

@@ -5,7 +5,7 @@ import { fahrenheitFromCelsius, showTemperature } from '../../core/units/tempera
 import { showVolume } from '../../core/units/volume.ts';
 import { habitRows } from './habit-rows.ts';
 import { Button, Card } from '../ui/parts.tsx';
-import { INPUT } from '../ui/fields.tsx';
+import { INPUT, INPUT_SHAPE } from '../ui/fields.tsx';
 import { useUnits } from '../ui/units.ts';
 import type { loader } from './tonight.tsx';
 
@@ -21,7 +21,9 @@ export interface TypedRefusal {
 export function SetForTonight({ tonight, refusal }: { readonly tonight: TonightData; readonly refusal: TypedRefusal | null }) {
   return (
     <Card aria-labelledby="set-for-tonight" className="self-start">
-      <h2 id="set-for-tonight" className="mb-2 font-bold">Set for tonight</h2>
+      <h2 id="set-for-tonight" className="mb-2 font-bold">
+        Set for tonight
+      </h2>
       <div className="divide-y divide-line">
         {tonight.inUse.map((batch) => (
           <BatchRow key={batch.id} batchId={batch.id} tonight={tonight} refusal={refusal} />
@@ -33,13 +35,25 @@ export function SetForTonight({ tonight, refusal }: { readonly tonight: TonightD
             <span className="text-right text-quiet">{row.answer}</span>
           </div>
         ))}
-        <p className="pt-3"><Link className="font-semibold underline" to="/habits">Change your habits</Link></p>
+        <p className="pt-3">
+          <Link className="font-semibold underline" to="/habits">
+            Change your habits
+          </Link>
+        </p>
       </div>
     </Card>
   );
 }
 
-function BatchRow({ batchId, tonight, refusal }: { readonly batchId: string; readonly tonight: TonightData; readonly refusal: TypedRefusal | null }) {
+function BatchRow({
+  batchId,
+  tonight,
+  refusal,
+}: {
+  readonly batchId: string;
+  readonly tonight: TonightData;
+  readonly refusal: TypedRefusal | null;
+}) {
   const submit = useSubmit();
   const batch = tonight.batches.find((candidate) => candidate.id === batchId);
   if (!batch) return null;
@@ -49,7 +63,9 @@ function BatchRow({ batchId, tonight, refusal }: { readonly batchId: string; rea
     <div className="py-2.5">
       <Form method="post" action="/?index" onChange={(event) => void submit(event.currentTarget)}>
         <input type="hidden" name="intent" value="choose-batch" />
-        <label className="font-semibold" htmlFor={`batch-${batch.kit.process}`}>{batch.kit.process} batch</label>
+        <label className="font-semibold" htmlFor={`batch-${batch.kit.process}`}>
+          {batch.kit.process} batch
+        </label>
         <select id={`batch-${batch.kit.process}`} name="batchId" key={batch.id} defaultValue={batch.id} className={INPUT}>
           {others.map((other) => (
             <option key={other.id} value={other.id}>{`${other.name}, ${Math.round(other.rollsDone * 100) / 100} done`}</option>
@@ -58,20 +74,49 @@ function BatchRow({ batchId, tonight, refusal }: { readonly batchId: string; rea
         <NoScript />
       </Form>
       <p className="mt-1 text-sm text-quiet">
-        {left === null ? 'Its leaflet gives no capacity' : left > 0 ? <><span className="figure">{Math.round(left * 100) / 100}</span> rolls left</> : 'Its rolls are used up'}
-        {batch.daysLeft !== null && (batch.daysLeft >= 0 ? <>, good for <span className="figure">{batch.daysLeft}</span> days</> : <>, past its shelf life by <span className="figure">{-batch.daysLeft}</span> days</>)}
+        {left === null ? (
+          'Its leaflet gives no capacity'
+        ) : left > 0 ? (
+          <>
+            <span className="figure">{Math.round(left * 100) / 100}</span> rolls left
+          </>
+        ) : (
+          'Its rolls are used up'
+        )}
+        {batch.daysLeft !== null &&
+          (batch.daysLeft >= 0 ? (
+            <>
+              , good for <span className="figure">{batch.daysLeft}</span> days
+            </>
+          ) : (
+            <>
+              , past its shelf life by <span className="figure">{-batch.daysLeft}</span> days
+            </>
+          ))}
         {batch.seenRemjet && '. It has seen remjet'}
       </p>
-      {batch.kit.baths.filter((bath) => isDeveloper(bath.kind)).map((bath) => (
-        <TemperatureField key={bath.id} batchId={batch.id} bath={bath} tempC={tonight.draft.temperaturesC[batch.id]?.[bath.id] ?? bath.nominalC} refusal={refusal?.field === `${batch.id} ${bath.id}` ? refusal : null} />
-      ))}
+      {batch.kit.baths
+        .filter((bath) => isDeveloper(bath.kind))
+        .map((bath) => (
+          <TemperatureField
+            key={bath.id}
+            batchId={batch.id}
+            bath={bath}
+            tempC={tonight.draft.temperaturesC[batch.id]?.[bath.id] ?? bath.nominalC}
+            refusal={refusal?.field === `${batch.id} ${bath.id}` ? refusal : null}
+          />
+        ))}
     </div>
   );
 }
 
 interface TemperatureFieldProps {
   readonly batchId: string;
-  readonly bath: { readonly id: string; readonly name: string; readonly time: { readonly points: readonly { readonly c: number; readonly s: number }[] } };
+  readonly bath: {
+    readonly id: string;
+    readonly name: string;
+    readonly time: { readonly points: readonly { readonly c: number; readonly s: number }[] };
+  };
   readonly tempC: number;
   readonly refusal: TypedRefusal | null;
 }
@@ -83,21 +128,43 @@ function TemperatureField({ batchId, bath, tempC, refusal }: TemperatureFieldPro
   const { lowC, highC } = leafletRange(bath.time.points);
   const id = `temperature-${batchId}-${bath.id}`;
   return (
-    <Form method="post" action="/?index" className="mt-3 grid grid-cols-[1fr_7.5rem] items-center gap-x-3" onBlur={(event) => {
-      const input = event.target;
-      if (input instanceof HTMLInputElement && input.value !== input.defaultValue) void submit(event.currentTarget);
-    }}>
+    <Form
+      method="post"
+      action="/?index"
+      className="mt-3 grid grid-cols-[1fr_7.5rem] items-center gap-x-3"
+      onBlur={(event) => {
+        const input = event.target;
+        if (input instanceof HTMLInputElement && input.value !== input.defaultValue) void submit(event.currentTarget);
+      }}
+    >
       <input type="hidden" name="intent" value="temperature" />
       <input type="hidden" name="batchId" value={batchId} />
       <input type="hidden" name="step" value={bath.id} />
-      <label htmlFor={id} className="font-semibold">{bath.name}</label>
+      <label htmlFor={id} className="font-semibold">
+        {bath.name}
+      </label>
       <span className="relative block">
-        <input id={id} name="tempC" key={refusal?.typed ?? shown} defaultValue={refusal?.typed ?? shown} inputMode="decimal" className={`${INPUT} mt-0 pr-10 text-right font-mono text-lg text-teal`} aria-invalid={refusal ? true : undefined} aria-describedby={`${id}-range`} autoComplete="off" />
-        <span aria-hidden className="figure pointer-events-none absolute top-1/2 right-2.5 -translate-y-1/2 text-quiet">°{temperature}</span>
+        <input
+          id={id}
+          name="tempC"
+          key={refusal?.typed ?? shown}
+          defaultValue={refusal?.typed ?? shown}
+          inputMode="decimal"
+          className={`${INPUT_SHAPE} w-full pr-10 text-right font-mono text-lg text-teal`}
+          aria-invalid={refusal ? true : undefined}
+          aria-describedby={`${id}-range`}
+          autoComplete="off"
+        />
+        <span aria-hidden className="figure pointer-events-none absolute top-1/2 right-2.5 -translate-y-1/2 text-quiet">
+          °{temperature}
+        </span>
       </span>
       <p id={`${id}-range`} className="col-span-2 mt-1 text-sm text-quiet">
         {refusal ? (
-          <span role="alert" className="font-semibold text-hot">{refusal.message}{refusal.nearest && ` Did you mean ${refusal.nearest}?`}</span>
+          <span role="alert" className="font-semibold text-hot">
+            {refusal.message}
+            {refusal.nearest && ` Did you mean ${refusal.nearest}?`}
+          </span>
         ) : bath.time.points.length > 1 ? (
           `leaflet runs from ${showTemperature(lowC, temperature)} to ${showTemperature(highC, temperature)}`
         ) : (
@@ -120,7 +187,13 @@ function TankRow({ tonight }: { readonly tonight: TonightData }) {
         <legend className="font-semibold">Tanks</legend>
         {tonight.tanks.map((tank) => (
           <label key={tank.id} className="flex min-h-10 items-center gap-2.5">
-            <input type="checkbox" name="tankIds" value={tank.id} defaultChecked={chosen.length === 0 || chosen.includes(tank.id)} className="size-5 accent-petrol" />
+            <input
+              type="checkbox"
+              name="tankIds"
+              value={tank.id}
+              defaultChecked={chosen.length === 0 || chosen.includes(tank.id)}
+              className="size-5 accent-petrol"
+            />
             <span className="grow">{tank.name}</span>
             <span className="figure text-sm text-quiet">{showVolume(tank.volumeMl, volume)}</span>
           </label>
@@ -133,5 +206,9 @@ function TankRow({ tonight }: { readonly tonight: TonightData }) {
 
 /** Without JavaScript a change waits for its own button. */
 function NoScript() {
-  return <noscript><Button className="mt-2">Apply</Button></noscript>;
+  return (
+    <noscript>
+      <Button className="mt-2">Apply</Button>
+    </noscript>
+  );
 }

@@ -8,11 +8,20 @@ import { Card, Working } from '../ui/parts.tsx';
 import { useUnits } from '../ui/units.ts';
 
 /** One step opened: its working, its place on the leaflet curve, its cues. */
-export function StepDetail({ run, runIndex, chosen }: { readonly run: EveningRun; readonly runIndex: number; readonly chosen: string | null }) {
+export function StepDetail({
+  run,
+  runIndex,
+  chosen,
+}: {
+  readonly run: EveningRun;
+  readonly runIndex: number;
+  readonly chosen: string | null;
+}) {
   const { temperature } = useUnits();
   if (!run.plan.ok) return null;
   const { steps } = run.plan.value;
-  const step = steps.find((candidate, i) => `${i}-${candidate.bath}` === chosen) ?? steps.find((candidate) => isDeveloper(candidate.kind)) ?? steps[0];
+  const step =
+    steps.find((candidate, i) => `${i}-${candidate.bath}` === chosen) ?? steps.find((candidate) => isDeveloper(candidate.kind)) ?? steps[0];
   if (!step) return null;
   const curve = step.points.length > 1;
   return (
@@ -23,16 +32,26 @@ export function StepDetail({ run, runIndex, chosen }: { readonly run: EveningRun
         </h2>
         <Working lines={step.working} totalS={step.seconds} />
         {curve ? (
-          <div className="mt-3"><LeafletChart name={step.name} points={step.points} tempC={step.temperatureC} lift={step.seconds / leafletSeconds(step.points, step.temperatureC)} /></div>
+          <div className="mt-3">
+            <LeafletChart
+              name={step.name}
+              points={step.points}
+              tempC={step.temperatureC}
+              lift={step.seconds / leafletSeconds(step.points, step.temperatureC)}
+            />
+          </div>
         ) : (
           <p className="mt-2 text-sm text-quiet">
             {step.points.length === 1 ? 'Its leaflet gives one time: no curve to follow.' : 'A habit times this step, not a leaflet.'}
-            {step.range && ` Keep it between ${showTemperature(step.range.lowC, temperature)} and ${showTemperature(step.range.highC, temperature)}.`}
+            {step.range &&
+              ` Keep it between ${showTemperature(step.range.lowC, temperature)} and ${showTemperature(step.range.highC, temperature)}.`}
           </p>
         )}
       </Card>
       <Card aria-labelledby="step-cues">
-        <h2 id="step-cues" className="mb-1 font-bold">What the Bench will say</h2>
+        <h2 id="step-cues" className="mb-1 font-bold">
+          What the Bench will say
+        </h2>
         <ol className="space-y-1.5">
           {step.cues.map((cue, i) => (
             <li key={i} className="grid grid-cols-[3.5rem_1fr] gap-2">

@@ -76,6 +76,8 @@ function batchesTonight(rolls: readonly EveningRoll[], batches: readonly BatchWi
 /** An arrangement of yesterday must not bring back rolls that are gone, nor lose ones that came. */
 function stillWaiting(draft: Draft, rolls: readonly EveningRoll[]): Draft['arrangement'] {
   const ids = new Set(rolls.map((roll) => roll.id));
-  const runs = (draft.arrangement ?? []).map((run) => ({ ...run, rollIds: run.rollIds.filter((id) => ids.has(id)) })).filter((run) => run.rollIds.length > 0);
+  const runs = (draft.arrangement ?? [])
+    .map((run) => ({ ...run, rollIds: run.rollIds.filter((id) => ids.has(id)) }))
+    .filter((run) => run.rollIds.length > 0);
   return runs.length > 0 ? runs : null;
 }

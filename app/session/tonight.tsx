@@ -31,7 +31,9 @@ export function loader() {
       ...batch,
       rollsLeft: rollsLeft(batch.kit, batch),
       // Which bottle ages first decides how long a batch is good.
-      daysLeft: batch.kit.baths.map((bath) => daysLeft(bath, batch.mixedOn, today())).reduce<number | null>((least, days) => (days === null ? least : least === null ? days : Math.min(least, days)), null),
+      daysLeft: batch.kit.baths
+        .map((bath) => daysLeft(bath, batch.mixedOn, today()))
+        .reduce<number | null>((least, days) => (days === null ? least : least === null ? days : Math.min(least, days)), null),
     })),
     live: live && { id: live.id, title: live.plan.title },
     queued: waitingRuns.map((run) => ({ id: run.id, sessionId: run.sessionId, title: run.plan.title, position: run.position })),
@@ -84,7 +86,10 @@ function changeDraft(kind: string, form: FormData) {
     change['tempC'] = reading.tempC;
   }
   if (!draftChangeSchema.isValidSync(change)) {
-    return data({ field: null, typed, message: 'That change was not understood. Nothing was changed; try it again.', nearest: null, liveRunId: null }, { status: 422 });
+    return data(
+      { field: null, typed, message: 'That change was not understood. Nothing was changed; try it again.', nearest: null, liveRunId: null },
+      { status: 422 },
+    );
   }
   const cast = draftChangeSchema.cast(change) as unknown as object;
   const { before: _, ...draft } = readDraft();
@@ -110,9 +115,20 @@ export default function TonightPage({ loaderData, actionData }: Route.ComponentP
   const refusal = actionData?.field === null ? actionData : null;
   return (
     <>
-      <PageHead title={headline.title} action={<StartBar evening={evening} live={live} />}>{headline.below}</PageHead>
+      <PageHead title={headline.title} action={<StartBar evening={evening} live={live} />}>
+        {headline.below}
+      </PageHead>
       <div aria-live="polite" className="space-y-3 empty:hidden">
-        {refusal && <Notice>{refusal.message} {refusal.liveRunId && <a className="font-semibold underline" href={`/bench/${refusal.liveRunId}`}>To the Bench</a>}</Notice>}
+        {refusal && (
+          <Notice>
+            {refusal.message}{' '}
+            {refusal.liveRunId && (
+              <a className="font-semibold underline" href={`/bench/${refusal.liveRunId}`}>
+                To the Bench
+              </a>
+            )}
+          </Notice>
+        )}
         {(live || queued.length > 0) && <SessionUnderWay live={live} queued={queued} />}
       </div>
       {tanks.length === 0 || batches.length === 0 || waiting.length === 0 ? (
@@ -122,11 +138,20 @@ export default function TonightPage({ loaderData, actionData }: Route.ComponentP
           <SetForTonight tonight={loaderData} refusal={actionData?.field ? actionData : null} />
           <div className="min-w-0 space-y-3 max-lg:order-first">
             {evening.runs.map((each, i) => (
-              <RunCard key={each.rollIds.join()} index={i} run={each} tonight={loaderData} clock={headline.clock[i] ?? null} chosenStep={i === runIndex ? search.get('step') : null} />
+              <RunCard
+                key={each.rollIds.join()}
+                index={i}
+                run={each}
+                tonight={loaderData}
+                clock={headline.clock[i] ?? null}
+                chosenStep={i === runIndex ? search.get('step') : null}
+              />
             ))}
             <RollsTonight tonight={loaderData} />
           </div>
-          <div className="space-y-4 max-xl:lg:col-start-2">{run && <StepDetail run={run} runIndex={runIndex} chosen={search.get('step')} />}</div>
+          <div className="space-y-4 max-xl:lg:col-start-2">
+            {run && <StepDetail run={run} runIndex={runIndex} chosen={search.get('step')} />}
+          </div>
         </div>
       )}
     </>
@@ -137,20 +162,41 @@ export default function TonightPage({ loaderData, actionData }: Route.ComponentP
 function Missing({ tanks, batches, rolls }: { readonly tanks: number; readonly batches: number; readonly rolls: number }) {
   if (batches === 0) {
     return (
-      <Empty title="Begin with a batch" action={<LinkButton filled to="/shelf/batches/new">Mix a batch</LinkButton>}>
+      <Empty
+        title="Begin with a batch"
+        action={
+          <LinkButton filled to="/shelf/batches/new">
+            Mix a batch
+          </LinkButton>
+        }
+      >
         A batch is one mixing of a kit: which kit, how much, and when. Every time depends on it.
       </Empty>
     );
   }
   if (tanks === 0) {
     return (
-      <Empty title="Now a tank" action={<LinkButton filled to="/shelf/tanks/new">Add a tank</LinkButton>}>
+      <Empty
+        title="Now a tank"
+        action={
+          <LinkButton filled to="/shelf/tanks/new">
+            Add a tank
+          </LinkButton>
+        }
+      >
         What your tank holds, how much solution it takes and how long it needs to fill and drain.
       </Empty>
     );
   }
   return (
-    <Empty title={rolls === 0 ? 'No rolls are waiting' : 'Nothing to plan'} action={<LinkButton filled to="/rolls/new">Add a roll</LinkButton>}>
+    <Empty
+      title={rolls === 0 ? 'No rolls are waiting' : 'Nothing to plan'}
+      action={
+        <LinkButton filled to="/rolls/new">
+          Add a roll
+        </LinkButton>
+      }
+    >
       Add the films you want to develop: their process mark, their format and the speed you exposed them at.
     </Empty>
   );

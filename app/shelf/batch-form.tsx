@@ -16,7 +16,12 @@ export function BatchForm({ lastResult, defaults, kits, children }: BatchFormPro
   const [form, fields] = useCheckedForm(batchSchema, lastResult, defaults);
   return (
     <Form method="post" {...getFormProps(form)} className="grid gap-4 sm:grid-cols-2">
-      <SelectField field={fields.kitId} label="Kit" options={kits.map((kit) => ({ value: kit.id, label: kit.name }))} className="sm:col-span-2" />
+      <SelectField
+        field={fields.kitId}
+        label="Kit"
+        options={kits.map((kit) => ({ value: kit.id, label: kit.name }))}
+        className="sm:col-span-2"
+      />
       <TextField field={fields.name} label="Name" hint="Write it on the bottles too" className="sm:col-span-2" />
       <TextField field={fields.volumeMl} label="Volume of each bottle" unit="ml" figures />
       <TextField field={fields.mixedOn} label="Mixed on" type="date" />

@@ -24,9 +24,20 @@ export function loader({ params }: Route.LoaderArgs) {
     batch,
     left: rollsLeft(batch.kit, batch),
     costCents: costPerRollCents(batch.kit, batch),
-    bottles: batch.kit.baths.map((bath) => ({ id: bath.id, name: bath.name, until: goodUntil(bath, batch.mixedOn), daysLeft: daysLeft(bath, batch.mixedOn, today()), after: bath.after ?? 'return' })),
+    bottles: batch.kit.baths.map((bath) => ({
+      id: bath.id,
+      name: bath.name,
+      until: goodUntil(bath, batch.mixedOn),
+      daysLeft: daysLeft(bath, batch.mixedOn, today()),
+      after: bath.after ?? 'return',
+    })),
     recipes: recipes.ok ? recipes.value : [],
-    runs: runsOfBatch(batch.id).map((run) => ({ id: run.id, title: run.plan.title, endedAt: format(run.endedAtMs ?? 0, 'd MMM yyyy'), rolls: run.runRolls })),
+    runs: runsOfBatch(batch.id).map((run) => ({
+      id: run.id,
+      title: run.plan.title,
+      endedAt: format(run.endedAtMs ?? 0, 'd MMM yyyy'),
+      rolls: run.runRolls,
+    })),
   };
 }
 
@@ -46,7 +57,15 @@ export async function action({ request, params }: Route.ActionArgs) {
   const read = readForm(batchSchema, formData);
   if (!read.ok) return read.reply;
   const { price, name, volumeMl, mixedOn, rollsDone, note } = read.value;
-  updateBatch({ id: batch.id, name, volumeMl, mixedOn, rollsDone: rollsDone ?? 0, note: note ?? '', priceCents: price === undefined ? null : Math.round(price * 100) });
+  updateBatch({
+    id: batch.id,
+    name,
+    volumeMl,
+    mixedOn,
+    rollsDone: rollsDone ?? 0,
+    note: note ?? '',
+    priceCents: price === undefined ? null : Math.round(price * 100),
+  });
   throw redirect('/shelf');
 }
 
@@ -56,7 +75,12 @@ export default function BatchPage({ loaderData, actionData }: Route.ComponentPro
   return (
     <>
       <PageHead title={batch.name}>
-        {batch.kit.name}. {left === null ? 'Its leaflet gives no capacity.' : left > 0 ? `${Math.round(left * 100) / 100} rolls left.` : 'Its rolls are used up.'}
+        {batch.kit.name}.{' '}
+        {left === null
+          ? 'Its leaflet gives no capacity.'
+          : left > 0
+            ? `${Math.round(left * 100) / 100} rolls left.`
+            : 'Its rolls are used up.'}
         {costCents !== null && ` About ${(costCents / 100).toFixed(2)} a roll.`}
       </PageHead>
       <div className="grid gap-4 lg:grid-cols-2">
@@ -68,7 +92,8 @@ export default function BatchPage({ loaderData, actionData }: Route.ComponentPro
                 <li key={bottle.id} className="flex justify-between gap-3 py-2">
                   <span className="font-semibold">{bottle.name}</span>
                   <span className={bottle.daysLeft !== null && bottle.daysLeft < 0 ? 'font-semibold text-hot' : 'text-quiet'}>
-                    {bottle.until === null ? 'shelf life not given' : `good until ${bottle.until}`}, {bottle.after === 'return' ? 'goes back' : 'poured away'}
+                    {bottle.until === null ? 'shelf life not given' : `good until ${bottle.until}`},{' '}
+                    {bottle.after === 'return' ? 'goes back' : 'poured away'}
                   </span>
                 </li>
               ))}
@@ -76,7 +101,11 @@ export default function BatchPage({ loaderData, actionData }: Route.ComponentPro
           </Card>
           <Card>
             <h2 className="mb-3 font-bold">Correct what is written down</h2>
-            <BatchForm lastResult={actionData} kits={[{ id: batch.kitId, name: batch.kit.name }]} defaults={{ ...plain, price: priceCents === null ? undefined : (priceCents / 100).toFixed(2) }}>
+            <BatchForm
+              lastResult={actionData}
+              kits={[{ id: batch.kitId, name: batch.kit.name }]}
+              defaults={{ ...plain, price: priceCents === null ? undefined : (priceCents / 100).toFixed(2) }}
+            >
               <Button filled>Keep changes</Button>
               <LinkButton to="/shelf">Back</LinkButton>
             </BatchForm>
@@ -85,19 +114,40 @@ export default function BatchPage({ loaderData, actionData }: Route.ComponentPro
         <div className="space-y-4">
           <Card>
             <h2 className="mb-2 font-bold">Runs</h2>
-            {runs.length === 0 ? <p className="text-quiet">No run of this batch is in the logbook yet.</p> : (
-              <ul className="divide-y divide-line">{runs.map((run) => <li key={run.id} className="flex justify-between gap-3 py-2"><Link className="underline" to={`/logbook/${run.id}`}>{run.title}</Link><span className="text-quiet">{run.endedAt}</span></li>)}</ul>
+            {runs.length === 0 ? (
+              <p className="text-quiet">No run of this batch is in the logbook yet.</p>
+            ) : (
+              <ul className="divide-y divide-line">
+                {runs.map((run) => (
+                  <li key={run.id} className="flex justify-between gap-3 py-2">
+                    <Link className="underline" to={`/logbook/${run.id}`}>
+                      {run.title}
+                    </Link>
+                    <span className="text-quiet">{run.endedAt}</span>
+                  </li>
+                ))}
+              </ul>
             )}
           </Card>
-          <Card><h2 className="mb-2 font-bold">How it was mixed</h2><Recipes recipes={recipes} /></Card>
+          <Card>
+            <h2 className="mb-2 font-bold">How it was mixed</h2>
+            <Recipes recipes={recipes} />
+          </Card>
           <Form method="post" className="space-y-3">
             {batch.retiredAtMs === null ? (
               <>
-                <Notice tone="plain">Dead or doubtful? Put it away. Collect the solutions and follow your local authority’s rules; a bleach-fix or fixer holds silver and is usually not for the drain.</Notice>
-                <Button name="intent" value="retire">Put this batch away</Button>
+                <Notice tone="plain">
+                  Dead or doubtful? Put it away. Collect the solutions and follow your local authority’s rules; a bleach-fix or fixer holds
+                  silver and is usually not for the drain.
+                </Notice>
+                <Button name="intent" value="retire">
+                  Put this batch away
+                </Button>
               </>
             ) : (
-              <Button name="intent" value="take-back">Take it back to the shelf</Button>
+              <Button name="intent" value="take-back">
+                Take it back to the shelf
+              </Button>
             )}
           </Form>
         </div>

@@ -24,11 +24,14 @@ export async function action({ request }: Route.ActionArgs) {
   try {
     document = JSON.parse(typed);
   } catch (error) {
-    return refuse([{ code: 'not-json', path: '$', message: `This is not JSON yet: ${error instanceof Error ? error.message : 'unreadable'}.` }]);
+    return refuse([
+      { code: 'not-json', path: '$', message: `This is not JSON yet: ${error instanceof Error ? error.message : 'unreadable'}.` },
+    ]);
   }
   const read = readKit(document);
   if (!read.ok) return refuse(read.errors);
-  if (findKit(read.value.id)?.shipped) return refuse([{ code: 'reserved', path: '$.id', message: `“${read.value.id}” is a shipped kit. Give yours an id of its own.` }]);
+  if (findKit(read.value.id)?.shipped)
+    return refuse([{ code: 'reserved', path: '$.id', message: `“${read.value.id}” is a shipped kit. Give yours an id of its own.` }]);
   saveKit(read.value, nowMs());
   throw redirect(`/shelf/kits/${encodeURIComponent(read.value.id)}`);
 }
@@ -38,22 +41,49 @@ export default function CopyKit({ loaderData, actionData }: Route.ComponentProps
   return (
     <>
       <PageHead title={`Your kit, from ${loaderData.name}`}>
-        Change the figures to what your leaflet says. The shape is described in <a className="underline" href="/kit.schema.json">the kit schema</a>.
+        Change the figures to what your leaflet says. The shape is described in{' '}
+        <a className="underline" href="/kit.schema.json">
+          the kit schema
+        </a>
+        .
       </PageHead>
       <Form method="post" className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_22rem]">
         <Card>
-          <label htmlFor="document" className="font-semibold">Kit document</label>
-          <textarea id="document" name="document" rows={28} spellCheck={false} defaultValue={actionData?.typed ?? loaderData.document} className={`${INPUT} py-2 font-mono text-sm`} aria-invalid={errors.length > 0 ? true : undefined} aria-describedby="kit-faults" />
+          <label htmlFor="document" className="font-semibold">
+            Kit document
+          </label>
+          <textarea
+            id="document"
+            name="document"
+            rows={28}
+            spellCheck={false}
+            defaultValue={actionData?.typed ?? loaderData.document}
+            className={`${INPUT} py-2 font-mono text-sm`}
+            aria-invalid={errors.length > 0 ? true : undefined}
+            aria-describedby="kit-faults"
+          />
         </Card>
         <div id="kit-faults" className="space-y-3" aria-live="polite">
           {errors.length > 0 && (
             <Card className="border-hot">
-              <h2 className="font-bold text-hot">{errors.length === 1 ? 'One thing to put right' : `${errors.length} things to put right`}</h2>
-              <ul className="mt-2 space-y-2">{errors.map((error) => <li key={error.path + error.code}><code className="text-sm font-semibold">{error.path}</code><br />{error.message}</li>)}</ul>
+              <h2 className="font-bold text-hot">
+                {errors.length === 1 ? 'One thing to put right' : `${errors.length} things to put right`}
+              </h2>
+              <ul className="mt-2 space-y-2">
+                {errors.map((error) => (
+                  <li key={error.path + error.code}>
+                    <code className="text-sm font-semibold">{error.path}</code>
+                    <br />
+                    {error.message}
+                  </li>
+                ))}
+              </ul>
             </Card>
           )}
           <Button filled>Keep this kit</Button>
-          <LinkButton className="ml-3" to="/shelf">Back</LinkButton>
+          <LinkButton className="ml-3" to="/shelf">
+            Back
+          </LinkButton>
         </div>
       </Form>
     </>

@@ -19,7 +19,12 @@ export function loader({ params }: Route.LoaderArgs) {
   const found = findKit(params.kitId);
   if (!found) throw data('There is no such kit on the shelf.', { status: 404 });
   const recipes = mixRecipes(found.kit, found.kit.makesMl);
-  return { kit: found.kit, shipped: found.shipped, steps: sequenceSteps(found.kit).map((step) => step.name), recipes: recipes.ok ? recipes.value : [] };
+  return {
+    kit: found.kit,
+    shipped: found.shipped,
+    steps: sequenceSteps(found.kit).map((step) => step.name),
+    recipes: recipes.ok ? recipes.value : [],
+  };
 }
 
 export async function action({ params }: Route.ActionArgs) {
@@ -31,18 +36,42 @@ export default function KitPage({ loaderData }: Route.ComponentProps) {
   const { kit, shipped, steps, recipes } = loaderData;
   return (
     <>
-      <PageHead title={kit.name} action={<LinkButton filled to={`/shelf/batches/new?kit=${kit.id}`}>Mix a batch of it</LinkButton>}>
+      <PageHead
+        title={kit.name}
+        action={
+          <LinkButton filled to={`/shelf/batches/new?kit=${kit.id}`}>
+            Mix a batch of it
+          </LinkButton>
+        }
+      >
         {kit.process}, makes {kit.makesMl} ml{kit.capacityRolls ? ` for ${kit.capacityRolls} rolls` : ', capacity not given'}. {kit.note}
       </PageHead>
-      <p className="mb-4"><span className="font-semibold">In this order:</span> {steps.join(' → ')}</p>
-      <div className="grid gap-4 md:grid-cols-2">{kit.baths.map((bath) => <BathCard key={bath.id} bath={bath} />)}</div>
+      <p className="mb-4">
+        <span className="font-semibold">In this order:</span> {steps.join(' → ')}
+      </p>
+      <div className="grid gap-4 md:grid-cols-2">
+        {kit.baths.map((bath) => (
+          <BathCard key={bath.id} bath={bath} />
+        ))}
+      </div>
       <div className="mt-6 grid gap-4 md:grid-cols-2">
-        <Card><h2 className="mb-2 font-bold">Mixing</h2><Recipes recipes={recipes} /></Card>
+        <Card>
+          <h2 className="mb-2 font-bold">Mixing</h2>
+          <Recipes recipes={recipes} />
+        </Card>
         <div className="space-y-4">
-          <Notice tone="plain">{shipped ? 'This kit is generic and ships with Steady Reel. Copy it and type in your own leaflet, which overrules it.' : 'Your own kit. Batches already mixed keep their times if you change or put it away.'}</Notice>
+          <Notice tone="plain">
+            {shipped
+              ? 'This kit is generic and ships with Steady Reel. Copy it and type in your own leaflet, which overrules it.'
+              : 'Your own kit. Batches already mixed keep their times if you change or put it away.'}
+          </Notice>
           <div className="flex flex-wrap gap-3">
             <LinkButton to={`/shelf/kits/${kit.id}/copy`}>{shipped ? 'Copy and edit' : 'Edit or copy'}</LinkButton>
-            {!shipped && <Form method="post"><Button>Put this kit away</Button></Form>}
+            {!shipped && (
+              <Form method="post">
+                <Button>Put this kit away</Button>
+              </Form>
+            )}
             <LinkButton to="/shelf">Back</LinkButton>
           </div>
         </div>
@@ -55,24 +84,54 @@ function BathCard({ bath }: { readonly bath: Bath }) {
   const { temperature } = useUnits();
   const points = [...bath.time.points].sort((a, b) => a.c - b.c);
   const rows: readonly (readonly [string, string])[] = [
-    ['Temperature', `${showTemperature(bath.nominalC, temperature)}${bath.range ? `, ${showTemperature(bath.range.lowC, temperature)} to ${showTemperature(bath.range.highC, temperature)}` : ''}`],
+    [
+      'Temperature',
+      `${showTemperature(bath.nominalC, temperature)}${bath.range ? `, ${showTemperature(bath.range.lowC, temperature)} to ${showTemperature(bath.range.highC, temperature)}` : ''}`,
+    ],
     ['Push and pull', pushInWords(bath.push)],
     ['Wear', exhaustionInWords(bath.exhaustion)],
-    ['Agitation', bath.agitation ? `${bath.agitation.initialS} s, then ${bath.agitation.everyS ? `${bath.agitation.inversions ?? 4} inversions every ${bath.agitation.everyS} s` : 'none'}` : 'not given'],
-    ['Afterwards', `${bath.after === 'discard' ? 'poured away' : 'back into its bottle'}${bath.keepsDays ? `, keeps ${bath.keepsDays} days` : ''}`],
+    [
+      'Agitation',
+      bath.agitation
+        ? `${bath.agitation.initialS} s, then ${bath.agitation.everyS ? `${bath.agitation.inversions ?? 4} inversions every ${bath.agitation.everyS} s` : 'none'}`
+        : 'not given',
+    ],
+    [
+      'Afterwards',
+      `${bath.after === 'discard' ? 'poured away' : 'back into its bottle'}${bath.keepsDays ? `, keeps ${bath.keepsDays} days` : ''}`,
+    ],
   ];
   return (
     <Card>
-      <h2 className="font-bold">{bath.name}{bath.critical && <span className="ml-2 rounded bg-petrol px-1.5 text-sm font-semibold text-white">critical</span>}</h2>
+      <h2 className="font-bold">
+        {bath.name}
+        {bath.critical && <span className="ml-2 rounded bg-petrol px-1.5 text-sm font-semibold text-white">critical</span>}
+      </h2>
       <table className="mt-2 w-full">
         <tbody>
           {points.map((point) => (
-            <tr key={point.c} className="border-b border-line"><th scope="row" className="figure py-1.5 text-left font-normal">{showTemperature(point.c, temperature)}</th><td className="figure py-1.5 text-right font-semibold text-teal">{showDuration(point.s)}</td></tr>
+            <tr key={point.c} className="border-b border-line">
+              <th scope="row" className="figure py-1.5 text-left font-normal">
+                {showTemperature(point.c, temperature)}
+              </th>
+              <td className="figure py-1.5 text-right font-semibold text-teal">{showDuration(point.s)}</td>
+            </tr>
           ))}
-          {rows.map(([what, says]) => <tr key={what} className="border-b border-line last:border-0"><th scope="row" className="py-1.5 pr-3 text-left font-normal text-quiet">{what}</th><td className="py-1.5 text-right">{says}</td></tr>)}
+          {rows.map(([what, says]) => (
+            <tr key={what} className="border-b border-line last:border-0">
+              <th scope="row" className="py-1.5 pr-3 text-left font-normal text-quiet">
+                {what}
+              </th>
+              <td className="py-1.5 text-right">{says}</td>
+            </tr>
+          ))}
         </tbody>
       </table>
-      {points.length > 1 && <div className="mt-3"><LeafletChart name={bath.name} points={points} tempC={bath.nominalC} lift={1} /></div>}
+      {points.length > 1 && (
+        <div className="mt-3">
+          <LeafletChart name={bath.name} points={points} tempC={bath.nominalC} lift={1} />
+        </div>
+      )}
     </Card>
   );
 }

@@ -21,7 +21,13 @@ export function loader({ request }: Route.LoaderArgs) {
   const recipes = mixRecipes(chosen.kit, chosen.kit.makesMl);
   return {
     kits: kits.map(({ id, kit }) => ({ id, name: `${kit.name} (${kit.process})` })),
-    defaults: { kitId: chosen.id, name: `${chosen.kit.name.split(',')[0]} ${batchesOfKit(chosen.id) + 1}`, volumeMl: chosen.kit.makesMl, mixedOn: today(), rollsDone: 0 },
+    defaults: {
+      kitId: chosen.id,
+      name: `${chosen.kit.name.split(',')[0]} ${batchesOfKit(chosen.id) + 1}`,
+      volumeMl: chosen.kit.makesMl,
+      mixedOn: today(),
+      rollsDone: 0,
+    },
     kitName: chosen.kit.name,
     recipes: recipes.ok ? recipes.value : [],
   };
@@ -34,7 +40,16 @@ export async function action({ request }: Route.ActionArgs) {
   const { price, ...batch } = read.value;
   if (!findKit(batch.kitId)) throw redirect('/shelf/batches/new');
   const id = nanoid();
-  addBatch({ ...batch, id, rollsDone: batch.rollsDone ?? 0, note: batch.note ?? '', priceCents: price === undefined ? null : Math.round(price * 100) }, nowMs());
+  addBatch(
+    {
+      ...batch,
+      id,
+      rollsDone: batch.rollsDone ?? 0,
+      note: batch.note ?? '',
+      priceCents: price === undefined ? null : Math.round(price * 100),
+    },
+    nowMs(),
+  );
   throw redirect(`/shelf/batches/${id}`);
 }
 
@@ -43,12 +58,16 @@ export default function MixBatch({ loaderData, actionData }: Route.ComponentProp
   const { kits, defaults, kitName, recipes } = loaderData;
   return (
     <>
-      <PageHead title="Mix a batch">One mixing of a kit: how much, and when. Batches you already have go in here too, with the rolls they have done.</PageHead>
+      <PageHead title="Mix a batch">
+        One mixing of a kit: how much, and when. Batches you already have go in here too, with the rolls they have done.
+      </PageHead>
       <div className="grid gap-4 lg:grid-cols-2">
-        <Card onChange={(event) => {
-          const target = event.target as unknown as { name?: string; value?: string };
-          if (target.name === 'kitId' && target.value) setSearch({ kit: target.value }, { replace: true, preventScrollReset: true });
-        }}>
+        <Card
+          onChange={(event) => {
+            const target = event.target as unknown as { name?: string; value?: string };
+            if (target.name === 'kitId' && target.value) setSearch({ kit: target.value }, { replace: true, preventScrollReset: true });
+          }}
+        >
           <BatchForm key={defaults.kitId} lastResult={actionData} defaults={defaults} kits={kits}>
             <Button filled>Put it on the shelf</Button>
             <LinkButton to="/shelf">Back</LinkButton>
@@ -56,7 +75,12 @@ export default function MixBatch({ loaderData, actionData }: Route.ComponentProp
         </Card>
         <Card>
           <h2 className="mb-2 font-bold">How {kitName} is mixed</h2>
-          <div className="mb-3"><Notice>Gloves and eye protection; move the air. Concentrate into water, slowly, in the listed order. Nothing that touches chemistry goes back to the kitchen.</Notice></div>
+          <div className="mb-3">
+            <Notice>
+              Gloves and eye protection; move the air. Concentrate into water, slowly, in the listed order. Nothing that touches chemistry
+              goes back to the kitchen.
+            </Notice>
+          </div>
           <Recipes recipes={recipes} />
         </Card>
       </div>

@@ -14,13 +14,34 @@ export function Recipes({ recipes }: { readonly recipes: readonly MixRecipe[] })
         <section key={recipe.bath}>
           <h3 className="font-semibold">{recipe.name}</h3>
           <ol className="mt-1 list-decimal space-y-0.5 pl-6">
-            <li>Water <span className="figure">{showVolume(recipe.waterMl, volume)}</span>{recipe.waterC !== null && <> at <span className="figure">{showTemperature(recipe.waterC, temperature)}</span></>}</li>
+            <li>
+              Water <span className="figure">{showVolume(recipe.waterMl, volume)}</span>
+              {recipe.waterC !== null && (
+                <>
+                  {' '}
+                  at <span className="figure">{showTemperature(recipe.waterC, temperature)}</span>
+                </>
+              )}
+            </li>
             {recipe.parts.map((part) => (
-              <li key={part.name}>{part.name} <span className="figure">{part.unit === 'ml' ? showVolume(part.amount, volume) : `${part.amount} g`}</span>{recipe.stirS !== null && <>, stir <span className="figure">{showDuration(recipe.stirS)}</span></>}</li>
+              <li key={part.name}>
+                {part.name} <span className="figure">{part.unit === 'ml' ? showVolume(part.amount, volume) : `${part.amount} g`}</span>
+                {recipe.stirS !== null && (
+                  <>
+                    , stir <span className="figure">{showDuration(recipe.stirS)}</span>
+                  </>
+                )}
+              </li>
             ))}
-            <li>Top up to <span className="figure">{showVolume(recipe.topUpToMl, volume)}</span></li>
+            <li>
+              Top up to <span className="figure">{showVolume(recipe.topUpToMl, volume)}</span>
+            </li>
           </ol>
-          {recipe.cautions.slice(1).map((caution) => <p key={caution} className="mt-1 text-sm font-semibold text-hot">{caution}</p>)}
+          {recipe.cautions.slice(1).map((caution) => (
+            <p key={caution} className="mt-1 text-sm font-semibold text-hot">
+              {caution}
+            </p>
+          ))}
         </section>
       ))}
     </div>

@@ -27,13 +27,22 @@ export function loader({ request }: Route.LoaderArgs) {
     capacity: capacityOfVolume(batch.kit, batch.volumeMl),
     left: rollsLeft(batch.kit, batch),
     seenRemjet: batch.seenRemjet,
-    bottles: batch.kit.baths.filter((bath) => bath.keepsDays !== undefined).map((bath) => ({ name: bath.name, daysLeft: daysLeft(bath, batch.mixedOn, on) ?? 0 })),
+    bottles: batch.kit.baths
+      .filter((bath) => bath.keepsDays !== undefined)
+      .map((bath) => ({ name: bath.name, daysLeft: daysLeft(bath, batch.mixedOn, on) ?? 0 })),
   });
   const { searchParams } = new URL(request.url);
   return {
     batches: listBatches().map(view),
     retired: listBatches('retired').map(view),
-    kits: listKits().map(({ id, kit, shipped }) => ({ id, shipped, name: kit.name, process: kit.process, baths: kit.baths.length, capacityRolls: kit.capacityRolls ?? null })),
+    kits: listKits().map(({ id, kit, shipped }) => ({
+      id,
+      shipped,
+      name: kit.name,
+      process: kit.process,
+      baths: kit.baths.length,
+      capacityRolls: kit.capacityRolls ?? null,
+    })),
     tanks: listTanks(),
     thermometers: listThermometers(),
     away: searchParams.get('away'),
@@ -55,25 +64,61 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
   const { volume } = useUnits();
   return (
     <>
-      <PageHead title="Shelf" action={<LinkButton filled to="/shelf/batches/new">Mix a batch</LinkButton>}>Batches and their bottles, the kits they are mixed from, tanks and thermometers.</PageHead>
+      <PageHead
+        title="Shelf"
+        action={
+          <LinkButton filled to="/shelf/batches/new">
+            Mix a batch
+          </LinkButton>
+        }
+      >
+        Batches and their bottles, the kits they are mixed from, tanks and thermometers.
+      </PageHead>
       {away && (
-        <UndoBar action={<Form method="post"><Button name="away" value={away}>Undo</Button></Form>}>The {away.split(':')[0]} was put away.</UndoBar>
+        <UndoBar
+          action={
+            <Form method="post">
+              <Button name="away" value={away}>
+                Undo
+              </Button>
+            </Form>
+          }
+        >
+          The {away.split(':')[0]} was put away.
+        </UndoBar>
       )}
       <h2 className="mb-2 text-lg font-bold">Batches</h2>
       {batches.length === 0 ? (
-        <Empty title="No batch is mixed" action={<LinkButton to="/shelf/batches/new">Mix a batch</LinkButton>}>A batch is one mixing of a kit. It remembers its age and the rolls it has done, and every time follows from them.</Empty>
+        <Empty title="No batch is mixed" action={<LinkButton to="/shelf/batches/new">Mix a batch</LinkButton>}>
+          A batch is one mixing of a kit. It remembers its age and the rolls it has done, and every time follows from them.
+        </Empty>
       ) : (
-        <div className="grid gap-4 md:grid-cols-2 xl:grid-cols-3">{batches.map((batch) => <BatchCard key={batch.id} batch={batch} />)}</div>
+        <div className="grid gap-4 md:grid-cols-2 xl:grid-cols-3">
+          {batches.map((batch) => (
+            <BatchCard key={batch.id} batch={batch} />
+          ))}
+        </div>
       )}
       <div className="mt-8 grid gap-6 lg:grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)]">
         <section aria-labelledby="kits">
-          <h2 id="kits" className="mb-2 text-lg font-bold">Kits</h2>
-          <Card className="p-0">
+          <h2 id="kits" className="mb-2 text-lg font-bold">
+            Kits
+          </h2>
+          <Card flush>
             <ul className="divide-y divide-line">
               {kits.map((kit) => (
                 <li key={kit.id}>
-                  <Link to={`/shelf/kits/${kit.id}`} className="grid grid-cols-[1fr_4rem] gap-3 px-4 py-2.5 no-underline hover:bg-porcelain">
-                    <span><span className="font-semibold">{kit.name}</span><span className="block text-sm text-quiet">{kit.baths} baths{kit.capacityRolls ? `, ${kit.capacityRolls} rolls` : ', capacity not given'}{kit.shipped && ', shipped with Steady Reel'}</span></span>
+                  <Link
+                    to={`/shelf/kits/${kit.id}`}
+                    className="grid grid-cols-[1fr_4rem] gap-3 px-4 py-2.5 no-underline hover:bg-porcelain"
+                  >
+                    <span>
+                      <span className="font-semibold">{kit.name}</span>
+                      <span className="block text-sm text-quiet">
+                        {kit.baths} baths{kit.capacityRolls ? `, ${kit.capacityRolls} rolls` : ', capacity not given'}
+                        {kit.shipped && ', shipped with Steady Reel'}
+                      </span>
+                    </span>
                     <span className="text-right">{kit.process}</span>
                   </Link>
                 </li>
@@ -83,14 +128,36 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
         </section>
         <section aria-labelledby="tanks" className="space-y-6">
           <div>
-            <div className="mb-2 flex items-center justify-between"><h2 id="tanks" className="text-lg font-bold">Tanks</h2><Link className="font-semibold underline" to="/shelf/tanks/new">Add a tank</Link></div>
-            {tanks.length === 0 ? <Empty title="No tank yet" action={<LinkButton to="/shelf/tanks/new">Add a tank</LinkButton>}>What it holds decides which rolls share a run.</Empty> : (
-              <Card className="p-0">
+            <div className="mb-2 flex items-center justify-between">
+              <h2 id="tanks" className="text-lg font-bold">
+                Tanks
+              </h2>
+              <Link className="font-semibold underline" to="/shelf/tanks/new">
+                Add a tank
+              </Link>
+            </div>
+            {tanks.length === 0 ? (
+              <Empty title="No tank yet" action={<LinkButton to="/shelf/tanks/new">Add a tank</LinkButton>}>
+                What it holds decides which rolls share a run.
+              </Empty>
+            ) : (
+              <Card flush>
                 <ul className="divide-y divide-line">
                   {tanks.map((tank) => (
                     <li key={tank.id}>
-                      <Link to={`/shelf/tanks/${tank.id}`} className="grid grid-cols-[1fr_auto] gap-3 px-4 py-2.5 no-underline hover:bg-porcelain">
-                        <span><span className="font-semibold">{tank.name}</span><span className="block text-sm text-quiet">{Object.entries(tank.holds).map(([family, n]) => `${n} × ${family}`).join(' or ')}{tank.coolingPerMin === null && ', not yet tested'}</span></span>
+                      <Link
+                        to={`/shelf/tanks/${tank.id}`}
+                        className="grid grid-cols-[1fr_auto] gap-3 px-4 py-2.5 no-underline hover:bg-porcelain"
+                      >
+                        <span>
+                          <span className="font-semibold">{tank.name}</span>
+                          <span className="block text-sm text-quiet">
+                            {Object.entries(tank.holds)
+                              .map(([family, n]) => `${n} × ${family}`)
+                              .join(' or ')}
+                            {tank.coolingPerMin === null && ', not yet tested'}
+                          </span>
+                        </span>
                         <span className="figure text-sm">{showVolume(tank.volumeMl, volume)}</span>
                       </Link>
                     </li>
@@ -100,15 +167,29 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
             )}
           </div>
           <div>
-            <div className="mb-2 flex items-center justify-between"><h2 className="text-lg font-bold">Thermometers</h2><Link className="font-semibold underline" to="/shelf/thermometers/new">Add a thermometer</Link></div>
-            {thermometers.length === 0 ? <p className="text-quiet">Add one to have its error taken off every reading.</p> : (
-              <Card className="p-0">
+            <div className="mb-2 flex items-center justify-between">
+              <h2 className="text-lg font-bold">Thermometers</h2>
+              <Link className="font-semibold underline" to="/shelf/thermometers/new">
+                Add a thermometer
+              </Link>
+            </div>
+            {thermometers.length === 0 ? (
+              <p className="text-quiet">Add one to have its error taken off every reading.</p>
+            ) : (
+              <Card flush>
                 <ul className="divide-y divide-line">
                   {thermometers.map((thermometer) => (
                     <li key={thermometer.id}>
-                      <Link to={`/shelf/thermometers/${thermometer.id}`} className="flex justify-between gap-3 px-4 py-2.5 no-underline hover:bg-porcelain">
+                      <Link
+                        to={`/shelf/thermometers/${thermometer.id}`}
+                        className="flex justify-between gap-3 px-4 py-2.5 no-underline hover:bg-porcelain"
+                      >
                         <span className="font-semibold">{thermometer.name}</span>
-                        <span className="figure text-sm">{thermometer.offsetC === 0 ? 'shows true' : `shows ${Math.abs(thermometer.offsetC).toFixed(1)} °C ${thermometer.offsetC > 0 ? 'high' : 'low'}`}</span>
+                        <span className="figure text-sm">
+                          {thermometer.offsetC === 0
+                            ? 'shows true'
+                            : `shows ${Math.abs(thermometer.offsetC).toFixed(1)} °C ${thermometer.offsetC > 0 ? 'high' : 'low'}`}
+                        </span>
                       </Link>
                     </li>
                   ))}
@@ -121,10 +202,26 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
       {retired.length > 0 && (
         <details className="mt-8">
           <summary className="font-semibold">Batches put away ({retired.length})</summary>
-          <ul className="mt-2 space-y-1">{retired.map((batch) => <li key={batch.id}><Link className="underline" to={`/shelf/batches/${batch.id}`}>{batch.name}</Link> <span className="text-quiet">{batch.kitName}, {batch.rollsDone} rolls</span></li>)}</ul>
+          <ul className="mt-2 space-y-1">
+            {retired.map((batch) => (
+              <li key={batch.id}>
+                <Link className="underline" to={`/shelf/batches/${batch.id}`}>
+                  {batch.name}
+                </Link>{' '}
+                <span className="text-quiet">
+                  {batch.kitName}, {batch.rollsDone} rolls
+                </span>
+              </li>
+            ))}
+          </ul>
         </details>
       )}
-      <div className="mt-8 max-w-3xl"><Notice tone="plain">Label and date every bottle, and keep them out of children’s reach. Collect spent solution and follow your local authority’s rules for photographic waste; silver-bearing baths are usually not for the drain. Your kit’s safety sheet overrules this page.</Notice></div>
+      <div className="mt-8 max-w-3xl">
+        <Notice tone="plain">
+          Label and date every bottle, and keep them out of children’s reach. Collect spent solution and follow your local authority’s rules
+          for photographic waste; silver-bearing baths are usually not for the drain. Your kit’s safety sheet overrules this page.
+        </Notice>
+      </div>
     </>
   );
 }
@@ -149,16 +246,31 @@ function BatchCard({ batch }: { readonly batch: BatchView }) {
   return (
     <Card aria-labelledby={`batch-${batch.id}`} className="flex flex-col">
       <div className="flex items-baseline justify-between gap-3">
-        <h3 id={`batch-${batch.id}`} className="text-[1.05rem] font-bold"><Link to={`/shelf/batches/${batch.id}`} className="no-underline hover:underline">{batch.name}</Link></h3>
+        <h3 id={`batch-${batch.id}`} className="text-[1.05rem] font-bold">
+          <Link to={`/shelf/batches/${batch.id}`} className="no-underline hover:underline">
+            {batch.name}
+          </Link>
+        </h3>
         <span className="text-quiet">{batch.process}</span>
       </div>
-      <p className="text-sm text-quiet">{batch.kitName}, <span className="figure">{showVolume(batch.volumeMl, volume)}</span>, mixed {format(parseISO(batch.mixedOn), 'd MMM')}</p>
+      <p className="text-sm text-quiet">
+        {batch.kitName}, <span className="figure">{showVolume(batch.volumeMl, volume)}</span>, mixed{' '}
+        {format(parseISO(batch.mixedOn), 'd MMM')}
+      </p>
       <div className="mt-3 flex items-baseline justify-between">
-        <span><span className="figure text-2xl font-semibold text-teal">{batch.rollsDone}</span> <span className="text-quiet">rolls done</span></span>
-        <span className={batch.left === 0 ? 'font-semibold text-hot' : 'text-quiet'}>{batch.left === null ? 'capacity not given' : batch.left > 0 ? `${Math.round(batch.left * 100) / 100} left` : 'used up'}</span>
+        <span>
+          <span className="figure text-2xl font-semibold text-teal">{batch.rollsDone}</span> <span className="text-quiet">rolls done</span>
+        </span>
+        <span className={batch.left === 0 ? 'font-semibold text-hot' : 'text-quiet'}>
+          {batch.left === null ? 'capacity not given' : batch.left > 0 ? `${Math.round(batch.left * 100) / 100} left` : 'used up'}
+        </span>
       </div>
       {batch.capacity !== null && (
-        <div className="mt-1.5 h-2.5 overflow-hidden rounded bg-[#dfe8e3]" role="img" aria-label={`${batch.rollsDone} of ${Math.round(batch.capacity * 10) / 10} rolls`}>
+        <div
+          className="mt-1.5 h-2.5 overflow-hidden rounded bg-[#dfe8e3]"
+          role="img"
+          aria-label={`${batch.rollsDone} of ${Math.round(batch.capacity * 10) / 10} rolls`}
+        >
           <div className={`h-full ${share >= 1 ? 'bg-hot' : 'bg-teal'}`} style={{ width: `${share * 100}%` }} />
         </div>
       )}
@@ -166,12 +278,26 @@ function BatchCard({ batch }: { readonly batch: BatchView }) {
         {batch.bottles.map((bottle) => (
           <li key={bottle.name} className="flex justify-between gap-3 py-1.5">
             <span>{bottle.name}</span>
-            <span className={bottle.daysLeft < 0 ? 'font-semibold text-hot' : 'text-quiet'}>{bottle.daysLeft < 0 ? <>past by <span className="figure">{-bottle.daysLeft}</span> d</> : <>good for <span className="figure">{bottle.daysLeft}</span> d</>}</span>
+            <span className={bottle.daysLeft < 0 ? 'font-semibold text-hot' : 'text-quiet'}>
+              {bottle.daysLeft < 0 ? (
+                <>
+                  past by <span className="figure">{-bottle.daysLeft}</span> d
+                </>
+              ) : (
+                <>
+                  good for <span className="figure">{bottle.daysLeft}</span> d
+                </>
+              )}
+            </span>
           </li>
         ))}
       </ul>
       {batch.seenRemjet && <p className="mb-2 text-sm font-semibold text-hot">Its developer has seen remjet.</p>}
-      <p className="mt-auto"><Link to={`/shelf/batches/${batch.id}`} className="font-semibold underline">Open</Link></p>
+      <p className="mt-auto">
+        <Link to={`/shelf/batches/${batch.id}`} className="font-semibold underline">
+          Open
+        </Link>
+      </p>
     </Card>
   );
 }

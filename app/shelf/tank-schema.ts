@@ -1,13 +1,13 @@
-import { number, object, string, type InferType } from 'yup';
+import { object, string, type InferType } from 'yup';
 import type { FormatFamily } from '../../core/film/format.ts';
 import { TANK_METHODS } from '../../core/schedule/tank.ts';
 import type { TankOnShelf } from '../server/tanks.server.ts';
-import { decimal } from './batch-schema.ts';
+import { typedNumber } from '../ui/typed-number.ts';
 
 const PLACES = 'Places are a whole number from 0 to 40.';
-const places = () => number().typeError(PLACES).integer(PLACES).min(0, PLACES).max(40, PLACES);
+const places = () => typedNumber(PLACES).integer(PLACES).min(0, PLACES).max(40, PLACES);
 const SECONDS = 'Seconds are a whole number from 0 to 300.';
-const seconds = () => number().typeError(SECONDS).integer(SECONDS).min(0, SECONDS).max(300, SECONDS);
+const seconds = () => typedNumber(SECONDS).integer(SECONDS).min(0, SECONDS).max(300, SECONDS);
 const VOLUME = 'A tank takes from 50 to 10000 ml.';
 const HEAT = 'A heat capacity is a number of J/K from 0 to 5000; a tank test finds it.';
 const COOLING = 'A cooling is a share a minute from 0 to 1, such as 0.02; a tank test finds it.';
@@ -16,12 +16,12 @@ const COOLING = 'A cooling is a share a minute from 0 to 1, such as 0.02; a tank
 export const tankSchema = object({
   name: string().trim().max(120).required('Give the tank a name, such as “Steel, two reels”.'),
   method: string().oneOf(TANK_METHODS, 'Choose how the tank is agitated.').required('Choose how the tank is agitated.'),
-  volumeMl: decimal(VOLUME).min(50, VOLUME).max(10_000, VOLUME).required(VOLUME),
+  volumeMl: typedNumber(VOLUME).min(50, VOLUME).max(10_000, VOLUME).required(VOLUME),
   fillS: seconds().required(SECONDS),
   drainS: seconds().required(SECONDS),
-  reelSets: number().typeError('Sets of reels are a whole number from 1 to 9.').integer().min(1).max(9).default(1),
-  heatJK: decimal(HEAT).min(0, HEAT).max(5000, HEAT),
-  coolingPerMin: decimal(COOLING).min(0, COOLING).max(1, COOLING),
+  reelSets: typedNumber('Sets of reels are a whole number from 1 to 9.').integer().min(1).max(9).default(1),
+  heatJK: typedNumber(HEAT).min(0, HEAT).max(5000, HEAT),
+  coolingPerMin: typedNumber(COOLING).min(0, COOLING).max(1, COOLING),
   p135: places(),
   p120: places(),
   p110: places(),

@@ -39,12 +39,19 @@ const METHODS = [
 export default function TankPage({ loaderData, actionData }: Route.ComponentProps) {
   const { tank } = loaderData;
   const defaults = tank
-    ? { ...tank, heatJK: tank.heatJK ?? undefined, coolingPerMin: tank.coolingPerMin ?? undefined, ...Object.fromEntries(PLACE_FIELDS.map(([family, field]) => [field, tank.holds[family]])) }
+    ? {
+        ...tank,
+        heatJK: tank.heatJK ?? undefined,
+        coolingPerMin: tank.coolingPerMin ?? undefined,
+        ...Object.fromEntries(PLACE_FIELDS.map(([family, field]) => [field, tank.holds[family]])),
+      }
     : { method: 'inversion', fillS: 8, drainS: 12, reelSets: 1, p135: 2 };
   const [form, fields] = useCheckedForm(tankSchema, actionData, defaults);
   return (
     <>
-      <PageHead title={tank?.name ?? 'Add a tank'}>What it holds decides which rolls share a run; how fast it fills and drains decides when to pour.</PageHead>
+      <PageHead title={tank?.name ?? 'Add a tank'}>
+        What it holds decides which rolls share a run; how fast it fills and drains decides when to pour.
+      </PageHead>
       <div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_24rem]">
         <Form method="post" {...getFormProps(form)}>
           <Card className="grid gap-4 sm:grid-cols-2">
@@ -56,7 +63,9 @@ export default function TankPage({ loaderData, actionData }: Route.ComponentProp
             <fieldset className="sm:col-span-2">
               <legend className="mb-1 font-semibold">It holds</legend>
               <div className="grid grid-cols-3 gap-3">
-                {PLACE_FIELDS.map(([family, field]) => <TextField key={field} field={fields[field]} label={family} figures />)}
+                {PLACE_FIELDS.map(([family, field]) => (
+                  <TextField key={field} field={fields[field]} label={family} figures />
+                ))}
               </div>
               <p className="mt-1 text-sm text-quiet">As many of each as fit alone; mixed loads share the room. 220 takes a 120 place.</p>
             </fieldset>
@@ -68,14 +77,21 @@ export default function TankPage({ loaderData, actionData }: Route.ComponentProp
             <div className="flex flex-wrap gap-3 sm:col-span-2">
               <Button filled>{tank ? 'Keep changes' : 'Add this tank'}</Button>
               <LinkButton to="/shelf">Back</LinkButton>
-              {tank && <Button name="intent" value="away" formNoValidate>Put this tank away</Button>}
+              {tank && (
+                <Button name="intent" value="away" formNoValidate>
+                  Put this tank away
+                </Button>
+              )}
             </div>
           </Card>
         </Form>
-        <TankTest volumeMl={Number(fields.volumeMl.value) || 500} onFound={(found) => {
-          form.update({ name: fields.heatJK.name, value: found.heatJK.toFixed(0) });
-          form.update({ name: fields.coolingPerMin.name, value: found.coolingPerMin.toFixed(4) });
-        }} />
+        <TankTest
+          volumeMl={Number(fields.volumeMl.value) || 500}
+          onFound={(found) => {
+            form.update({ name: fields.heatJK.name, value: found.heatJK.toFixed(0) });
+            form.update({ name: fields.coolingPerMin.name, value: found.coolingPerMin.toFixed(4) });
+          }}
+        />
       </div>
     </>
   );

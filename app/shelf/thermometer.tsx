@@ -7,11 +7,11 @@ import { listThermometers, saveThermometer, setThermometerDeleted } from '../ser
 import { TextField } from '../ui/fields.tsx';
 import { readForm, useCheckedForm } from '../ui/form.ts';
 import { Button, Card, LinkButton, PageHead } from '../ui/parts.tsx';
-import { decimal } from './batch-schema.ts';
+import { typedNumber } from '../ui/typed-number.ts';
 import type { Route } from './+types/thermometer.ts';
 
 const SHOWN = 'A temperature in °C from 0 to 60, such as 38.4.';
-const shown = () => decimal(SHOWN).min(0, SHOWN).max(60, SHOWN).required(SHOWN);
+const shown = () => typedNumber(SHOWN).min(0, SHOWN).max(60, SHOWN).required(SHOWN);
 
 const thermometerSchema = object({
   name: string().trim().max(120).required('Give it a name, such as “Stem, blue cap”.'),
@@ -19,7 +19,10 @@ const thermometerSchema = object({
   trueC: shown(),
 }).test('close', '', function ({ shownC, trueC }) {
   if (Math.abs((shownC ?? 0) - (trueC ?? 0)) <= 5) return true;
-  return this.createError({ path: 'shownC', message: 'More than 5 °C apart: one of the two was misread, or the thermometer belongs in the bin.' });
+  return this.createError({
+    path: 'shownC',
+    message: 'More than 5 °C apart: one of the two was misread, or the thermometer belongs in the bin.',
+  });
 });
 
 export const meta: Route.MetaFunction = () => [{ title: 'A thermometer · Steady Reel' }];
@@ -46,10 +49,16 @@ export async function action({ request, params }: Route.ActionArgs) {
 
 export default function ThermometerPage({ loaderData, actionData }: Route.ComponentProps) {
   const { thermometer } = loaderData;
-  const [form, fields] = useCheckedForm(thermometerSchema, actionData, thermometer ? { name: thermometer.name, shownC: (38 + thermometer.offsetC).toFixed(1), trueC: '38.0' } : {});
+  const [form, fields] = useCheckedForm(
+    thermometerSchema,
+    actionData,
+    thermometer ? { name: thermometer.name, shownC: (38 + thermometer.offsetC).toFixed(1), trueC: '38.0' } : {},
+  );
   return (
     <>
-      <PageHead title={thermometer?.name ?? 'Add a thermometer'}>Two thermometers disagree. Compare this one with the one you trust, and its error comes off every reading.</PageHead>
+      <PageHead title={thermometer?.name ?? 'Add a thermometer'}>
+        Two thermometers disagree. Compare this one with the one you trust, and its error comes off every reading.
+      </PageHead>
       <Form method="post" {...getFormProps(form)} className="max-w-xl">
         <Card className="grid gap-4">
           <TextField field={fields.name} label="Name" />
@@ -65,7 +74,11 @@ export default function ThermometerPage({ loaderData, actionData }: Route.Compon
           <div className="flex flex-wrap gap-3">
             <Button filled>Keep it</Button>
             <LinkButton to="/shelf">Back</LinkButton>
-            {thermometer && <Button name="intent" value="away" formNoValidate>Put it away</Button>}
+            {thermometer && (
+              <Button name="intent" value="away" formNoValidate>
+                Put it away
+              </Button>
+            )}
           </div>
         </Card>
       </Form>

@@ -11,21 +11,39 @@ interface Common {
   readonly className?: string;
 }
 
-export const INPUT = 'mt-1 block min-h-11 w-full rounded-card border border-[#8aa39e] bg-white px-3 text-ink aria-[invalid=true]:border-hot aria-[invalid=true]:border-2';
+export const INPUT_SHAPE =
+  'min-h-11 rounded-card border border-[#8aa39e] bg-white px-3 text-ink aria-[invalid=true]:border-2 aria-[invalid=true]:border-hot';
+export const INPUT = `${INPUT_SHAPE} mt-1 block w-full`;
 
 function Framed({ field, label, hint, className, children }: Common & { readonly children: ReactNode }) {
   return (
     <div className={className}>
-      <label htmlFor={field.id} className="font-semibold">{label}</label>
+      <label htmlFor={field.id} className="font-semibold">
+        {label}
+      </label>
       {children}
-      {hint && !field.errors && <p id={field.descriptionId} className="mt-1 text-sm text-quiet">{hint}</p>}
-      {field.errors && <p id={field.errorId} className="mt-1 text-sm font-semibold text-hot" role="alert">{field.errors.join(' ')}</p>}
+      {hint && !field.errors && (
+        <p id={field.descriptionId} className="mt-1 text-sm text-quiet">
+          {hint}
+        </p>
+      )}
+      {field.errors && (
+        <p id={field.errorId} className="mt-1 text-sm font-semibold text-hot" role="alert">
+          {field.errors.join(' ')}
+        </p>
+      )}
     </div>
   );
 }
 
 /** One line of text, a number with its unit, or a date. Errors stand under it; what was typed stays. */
-export function TextField({ unit, figures = false, type = 'text', list, ...common }: Common & {
+export function TextField({
+  unit,
+  figures = false,
+  type = 'text',
+  list,
+  ...common
+}: Common & {
   readonly unit?: string;
   readonly figures?: boolean;
   readonly type?: 'text' | 'date' | 'time' | 'search';
@@ -36,20 +54,44 @@ export function TextField({ unit, figures = false, type = 'text', list, ...commo
   return (
     <Framed {...common}>
       <div className="relative">
-        <input key={key} {...input} className={INPUT} inputMode={figures ? 'decimal' : undefined} list={list ? listId : undefined} autoComplete="off" />
-        {unit && <span aria-hidden className="figure pointer-events-none absolute top-1/2 right-3 -translate-y-1/2 text-quiet">{unit}</span>}
+        <input
+          key={key}
+          {...input}
+          className={INPUT}
+          inputMode={figures ? 'decimal' : undefined}
+          list={list ? listId : undefined}
+          autoComplete="off"
+        />
+        {unit && (
+          <span aria-hidden className="figure pointer-events-none absolute top-1/2 right-3 -translate-y-1/2 text-quiet">
+            {unit}
+          </span>
+        )}
       </div>
-      {list && <datalist id={listId}>{list.map((value) => <option key={value} value={value} />)}</datalist>}
+      {list && (
+        <datalist id={listId}>
+          {list.map((value) => (
+            <option key={value} value={value} />
+          ))}
+        </datalist>
+      )}
     </Framed>
   );
 }
 
-export function SelectField({ options, ...common }: Common & { readonly options: readonly { readonly value: string; readonly label: string }[] }) {
+export function SelectField({
+  options,
+  ...common
+}: Common & { readonly options: readonly { readonly value: string; readonly label: string }[] }) {
   const { key, ...select } = getSelectProps(common.field);
   return (
     <Framed {...common}>
       <select key={key} {...select} className={INPUT}>
-        {options.map((option) => <option key={option.value} value={option.value}>{option.label}</option>)}
+        {options.map((option) => (
+          <option key={option.value} value={option.value}>
+            {option.label}
+          </option>
+        ))}
       </select>
     </Framed>
   );
@@ -79,5 +121,9 @@ export function CheckField({ field, label, hint, className }: Common) {
 
 /** Errors that belong to no single field. */
 export function FormErrors({ errors }: { readonly errors: readonly string[] | undefined }) {
-  return errors && errors.length > 0 ? <p role="alert" className="font-semibold text-hot">{errors.join(' ')}</p> : null;
+  return errors && errors.length > 0 ? (
+    <p role="alert" className="font-semibold text-hot">
+      {errors.join(' ')}
+    </p>
+  ) : null;
 }

@@ -3,7 +3,11 @@ import { getYupConstraint, parseWithYup } from '@conform-to/yup';
 import type { AnyObjectSchema, InferType } from 'yup';
 
 /** A form checked by one Yup schema, in the browser as you type and on the server whatever the browser sends. */
-export function useCheckedForm<S extends AnyObjectSchema>(schema: S, lastResult: SubmissionResult | null | undefined, defaults?: Record<string, unknown>) {
+export function useCheckedForm<S extends AnyObjectSchema>(
+  schema: S,
+  lastResult: SubmissionResult | null | undefined,
+  defaults?: Record<string, unknown>,
+) {
   return useForm({
     lastResult: lastResult ?? null,
     constraint: getYupConstraint(schema),

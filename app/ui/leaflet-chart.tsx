@@ -32,7 +32,11 @@ export function LeafletChart({ points, tempC, lift, name }: LeafletChartProps) {
   return (
     <figure>
       <div className="relative h-52">
-        <canvas ref={canvas} role="img" aria-label={`${name}: the leaflet runs from ${showDuration(leafletSeconds(points, lowC))} at ${lowC} °C to ${showDuration(leafletSeconds(points, highC))} at ${highC} °C; this step is ${here} at ${showTemperature(tempC, temperature)}.`} />
+        <canvas
+          ref={canvas}
+          role="img"
+          aria-label={`${name}: the leaflet runs from ${showDuration(leafletSeconds(points, lowC))} at ${lowC} °C to ${showDuration(leafletSeconds(points, highC))} at ${highC} °C; this step is ${here} at ${showTemperature(tempC, temperature)}.`}
+        />
       </div>
       <figcaption className="mt-1 text-sm text-quiet">
         Line and dots: the leaflet, fresh. <span className="font-semibold text-hot">Ring</span>: this step, {here}.
@@ -41,7 +45,12 @@ export function LeafletChart({ points, tempC, lift, name }: LeafletChartProps) {
   );
 }
 
-function configuration(points: readonly LeafletPoint[], tempC: number, lift: number, unit: 'C' | 'F'): ChartConfiguration<'line', { x: number; y: number }[]> {
+function configuration(
+  points: readonly LeafletPoint[],
+  tempC: number,
+  lift: number,
+  unit: 'C' | 'F',
+): ChartConfiguration<'line', { x: number; y: number }[]> {
   const { lowC, highC } = leafletRange(points);
   const shown = (c: number) => (unit === 'C' ? c : fahrenheitFromCelsius(c));
   const from = Math.min(lowC, tempC);
@@ -56,22 +65,62 @@ function configuration(points: readonly LeafletPoint[], tempC: number, lift: num
     type: 'line',
     data: {
       datasets: [
-        { data: [{ x: shown(tempC), y: leafletSeconds(points, tempC) * lift }], borderColor: '#b1285c', backgroundColor: '#fbfcfa', pointRadius: 8, pointBorderWidth: 4, pointHoverRadius: 8 },
-        { data: points.map((point) => ({ x: shown(point.c), y: point.s })), showLine: false, backgroundColor: '#12776d', pointRadius: 5, pointHoverRadius: 6 },
+        {
+          data: [{ x: shown(tempC), y: leafletSeconds(points, tempC) * lift }],
+          borderColor: '#b1285c',
+          backgroundColor: '#fbfcfa',
+          pointRadius: 8,
+          pointBorderWidth: 4,
+          pointHoverRadius: 8,
+        },
+        {
+          data: points.map((point) => ({ x: shown(point.c), y: point.s })),
+          showLine: false,
+          backgroundColor: '#12776d',
+          pointRadius: 5,
+          pointHoverRadius: 6,
+        },
         { data: curve, borderColor: '#12776d', borderWidth: 2.5, pointRadius: 0, pointHitRadius: 0 },
-        { data: [{ x: shown(tempC), y: 0 }, { x: shown(tempC), y: leafletSeconds(points, tempC) * lift }], borderColor: '#b1285c', borderWidth: 1.5, borderDash: [4, 4], pointRadius: 0, pointHitRadius: 0 },
+        {
+          data: [
+            { x: shown(tempC), y: 0 },
+            { x: shown(tempC), y: leafletSeconds(points, tempC) * lift },
+          ],
+          borderColor: '#b1285c',
+          borderWidth: 1.5,
+          borderDash: [4, 4],
+          pointRadius: 0,
+          pointHitRadius: 0,
+        },
       ],
     },
     options: {
       animation: false,
       maintainAspectRatio: false,
       scales: {
-        x: { type: 'linear', title: { display: true, text: `°${unit}`, color: quiet, font: figures }, ticks: { font: figures, color: quiet, maxTicksLimit: 7 }, grid: { display: false } },
-        y: { beginAtZero: true, ticks: { font: figures, color: quiet, maxTicksLimit: 5, stepSize: 120, callback: (value) => showDuration(Number(value)) }, grid: { color: '#dde6e1' } },
+        x: {
+          type: 'linear',
+          min: Math.floor(shown(from) - 1),
+          max: Math.ceil(shown(to) + 1),
+          title: { display: true, text: `°${unit}`, color: quiet, font: figures },
+          ticks: { font: figures, color: quiet, stepSize: unit === 'C' ? 2 : 4, maxTicksLimit: 9 },
+          grid: { display: false },
+        },
+        y: {
+          beginAtZero: true,
+          ticks: { font: figures, color: quiet, maxTicksLimit: 5, stepSize: 120, callback: (value) => showDuration(Number(value)) },
+          grid: { color: '#dde6e1' },
+        },
       },
       plugins: {
         legend: { display: false },
-        tooltip: { displayColors: false, callbacks: { title: () => '', label: (item) => `${showDuration(item.parsed.y ?? 0)} at ${(item.parsed.x ?? 0).toFixed(1)} °${unit}` } },
+        tooltip: {
+          displayColors: false,
+          callbacks: {
+            title: () => '',
+            label: (item) => `${showDuration(item.parsed.y ?? 0)} at ${(item.parsed.x ?? 0).toFixed(1)} °${unit}`,
+          },
+        },
       },
     },
   };

@@ -4,11 +4,20 @@ import { Link } from 'react-router';
 import type { WorkingLine } from '../../core/timing/step-time.ts';
 import { showDuration, showDurationChange } from '../../core/units/duration.ts';
 
-export function Card({ className = '', ...rest }: ComponentProps<'section'>) {
-  return <section className={`rounded-card border border-line bg-card p-4 ${className}`} {...rest} />;
+/** `flush` lets a list inside reach the card's edges. */
+export function Card({ className = '', flush = false, ...rest }: ComponentProps<'section'> & { readonly flush?: boolean }) {
+  return <section className={`rounded-card border border-line bg-card ${flush ? 'overflow-hidden' : 'p-4'} ${className}`} {...rest} />;
 }
 
-export function PageHead({ title, children, action }: { readonly title: string; readonly children?: ReactNode; readonly action?: ReactNode }) {
+export function PageHead({
+  title,
+  children,
+  action,
+}: {
+  readonly title: string;
+  readonly children?: ReactNode;
+  readonly action?: ReactNode;
+}) {
   return (
     <header className="mb-5 flex flex-wrap items-end justify-between gap-4">
       <div className="min-w-0">
@@ -58,22 +67,44 @@ export function Notice({ tone = 'hot', children }: { readonly tone?: 'hot' | 'co
   );
 }
 
-/** How a time is made, line by line, summing to it. */
-export function Working({ lines, totalS, dark = false }: { readonly lines: readonly WorkingLine[]; readonly totalS: number; readonly dark?: boolean }) {
+interface WorkingProps {
+  readonly lines: readonly WorkingLine[];
+  readonly totalS: number;
+  /** What happened since the plan was made, such as drift. */
+  readonly since?: { readonly label: string; readonly seconds: number } | null;
+  readonly dark?: boolean;
+}
+
+/** How a time is made, line by line, summing to it. Rules that did nothing are not listed. */
+export function Working({ lines, totalS, since = null, dark = false }: WorkingProps) {
+  const rows = [
+    ...lines
+      .filter((line, i) => i === 0 || line.seconds !== 0)
+      .map((line, i) => ({ label: line.label, figure: i === 0 ? showDuration(line.seconds) : showDurationChange(line.seconds) })),
+    ...(since && since.seconds !== 0 ? [{ label: since.label, figure: showDurationChange(since.seconds) }] : []),
+  ];
   const rule = dark ? 'border-night-line' : 'border-line';
   return (
     <table className="w-full">
       <tbody>
-        {lines.map((line, i) => (
-          <tr key={line.what} className={`border-b ${rule}`}>
-            <th scope="row" className="py-2 pr-2 text-left font-normal">{line.label}</th>
-            <td className="figure py-2 text-right">{i === 0 ? showDuration(line.seconds) : showDurationChange(line.seconds)}</td>
+        {rows.map((row) => (
+          <tr key={row.label} className={`border-b ${rule}`}>
+            <th scope="row" className="py-2 pr-2 text-left font-normal">
+              {row.label}
+            </th>
+            <td className="figure py-2 text-right">{row.figure}</td>
           </tr>
         ))}
-        <tr>
-          <th scope="row" className="py-2 text-left font-bold">Together</th>
-          <td className={`figure py-2 text-right font-semibold ${dark ? 'text-aqua' : 'text-teal'}`}>{showDuration(totalS)}</td>
-        </tr>
+        {rows.length > 1 && (
+          <tr>
+            <th scope="row" className="py-2 text-left font-bold">
+              Together
+            </th>
+            <td className={`figure py-2 text-right font-semibold ${dark ? 'text-aqua' : 'text-teal'}`}>
+              {showDuration(totalS + (since?.seconds ?? 0))}
+            </td>
+          </tr>
+        )}
       </tbody>
     </table>
   );

@@ -2,11 +2,17 @@ import fc from 'fast-check';
 import { layoutStrip } from './strip-layout.ts';
 
 test('no label is cut off and none covers another, however short the baths or narrow the page', () => {
-  const block = fc.record({ seconds: fc.integer({ min: 5, max: 900 }), insidePx: fc.integer({ min: 30, max: 120 }), belowPx: fc.integer({ min: 40, max: 200 }) });
+  const block = fc.record({
+    seconds: fc.integer({ min: 5, max: 900 }),
+    insidePx: fc.integer({ min: 30, max: 120 }),
+    belowPx: fc.integer({ min: 40, max: 200 }),
+  });
   fc.assert(
     fc.property(fc.array(block, { minLength: 1, maxLength: 14 }), fc.integer({ min: 240, max: 1200 }), (blocks, lengthPx) => {
       const { blocks: placed, rows } = layoutStrip(blocks, lengthPx);
-      const below = placed.flatMap((one, i) => (one.label.inside ? [] : [{ ...one.label, toPx: one.label.fromPx + (blocks[i]?.belowPx ?? 0) }]));
+      const below = placed.flatMap((one, i) =>
+        one.label.inside ? [] : [{ ...one.label, toPx: one.label.fromPx + (blocks[i]?.belowPx ?? 0) }],
+      );
       placed.forEach((one, i) => {
         if (one.label.inside) expect(one.lengthPx).toBeGreaterThanOrEqual(blocks[i]?.insidePx ?? 0);
       });

@@ -25,7 +25,10 @@ const LABEL_GAP_PX = 10;
  */
 export function layoutStrip(blocks: readonly BlockToPlace[], lengthPx: number): { readonly blocks: PlacedBlock[]; readonly rows: number } {
   const room = Math.max(0, lengthPx - GAP_PX * (blocks.length - 1));
-  const lengths = proportions(blocks.map((block) => block.seconds), room);
+  const lengths = proportions(
+    blocks.map((block) => block.seconds),
+    room,
+  );
   const rowEnds: number[] = [];
   let fromPx = 0;
   const placed = blocks.map((block, i): PlacedBlock => {

@@ -1,5 +1,5 @@
-import { useEffect, useRef, useState, type ReactNode } from 'react';
-import type { StepKind } from '../../core/kit/kind.ts';
+import { Fragment, useEffect, useRef, useState, type ReactNode } from 'react';
+import { isDeveloper, type StepKind } from '../../core/kit/kind.ts';
 import { showDuration } from '../../core/units/duration.ts';
 import { bathTexture } from './bath-texture.ts';
 import { layoutStrip } from './strip-layout.ts';
@@ -19,7 +19,7 @@ interface StripProps {
 }
 
 const BLOCK_PX = 60;
-const ROW_PX = 22;
+const ROW_PX = 26;
 /** Server and first paint agree on a width; the real one follows before anybody looks. */
 const FIRST_WIDTH_PX = 520;
 const CHARACTER_PX = 7.6;
@@ -48,31 +48,50 @@ export function Strip({ steps, chosen = null, wrap }: StripProps) {
       {steps.map((step, i) => {
         const block = blocks[i];
         if (!block) return null;
-        const inside = block.label.inside;
+        const dark = isDeveloper(step.kind);
         const look = `${bathTexture(step.kind)} absolute top-0 block overflow-hidden rounded border text-left no-underline ${chosen === i ? 'z-10 border-ink outline-2 outline-offset-1 outline-petrol' : 'border-[#a9bfb7]'}`;
         const style = { left: block.fromPx, width: block.lengthPx, height: BLOCK_PX };
-        const content = inside ? (
-          <span className="block px-1.5 py-2 leading-tight">
-            <span className={step.kind.includes('developer') ? 'text-[0.9rem]' : 'bath-label text-[0.9rem]'}>{step.name}</span>
-            <br />
-            <span className={`figure text-[1.05rem] font-semibold ${step.kind.includes('developer') ? '' : 'bath-label'}`}>{showDuration(step.seconds)}</span>
+        const plainWrap: NonNullable<StripProps['wrap']> = (_, className, where, children) => (
+          <span className={className} style={where}>
+            {children}
           </span>
-        ) : (
-          <span className="sr-only">{`${step.name} ${showDuration(step.seconds)}`}</span>
         );
-        return <span key={step.id + String(i)}>{wrap ? wrap(i, look, style, content) : <span className={look} style={style}>{content}</span>}</span>;
-      })}
-      {blocks.map((block, i) => {
-        const step = steps[i];
-        if (!step || block.label.inside) return null;
+        // Where the label stands below, the label is what is pressed: a sliver of a block is no target for a finger.
+        const press = wrap ?? plainWrap;
+        if (block.label.inside) {
+          return (
+            <Fragment key={step.id + String(i)}>
+              {press(
+                i,
+                look,
+                style,
+                <span className="block px-1.5 py-2 leading-tight">
+                  <span className={dark ? 'text-[0.9rem]' : 'bath-label text-[0.9rem]'}>{step.name}</span>
+                  <br />
+                  <span className={`figure text-[1.05rem] font-semibold ${dark ? '' : 'bath-label'}`}>{showDuration(step.seconds)}</span>
+                </span>,
+              )}
+            </Fragment>
+          );
+        }
         const { row, fromPx } = block.label;
         return (
-          <span key={step.id + String(i)} aria-hidden>
-            <span className="absolute border-l border-[#6d8985]" style={{ left: block.fromPx + Math.min(4, block.lengthPx / 2), top: BLOCK_PX, height: 8 + row * ROW_PX }} />
-            <span className="absolute bg-card text-[0.88rem] leading-none whitespace-nowrap" style={{ left: fromPx, top: BLOCK_PX + 8 + row * ROW_PX }}>
-              {step.name} <span className="figure font-semibold">{showDuration(step.seconds)}</span>
-            </span>
-          </span>
+          <Fragment key={step.id + String(i)}>
+            {plainWrap(i, look, style, null)}
+            <span
+              aria-hidden
+              className="absolute border-l border-[#6d8985]"
+              style={{ left: block.fromPx + Math.min(4, block.lengthPx / 2), top: BLOCK_PX, height: 8 + row * ROW_PX }}
+            />
+            {press(
+              i,
+              'absolute flex items-center bg-card text-[0.88rem] leading-none whitespace-nowrap no-underline',
+              { left: fromPx, top: BLOCK_PX + 4 + row * ROW_PX, height: 24 },
+              <>
+                {step.name}&nbsp;<span className="figure font-semibold">{showDuration(step.seconds)}</span>
+              </>,
+            )}
+          </Fragment>
         );
       })}
     </div>

@@ -89,7 +89,11 @@ export function batchesByFreshness(batches: readonly EveningBatch[], process: Pr
   const rank = (batch: EveningBatch) => {
     const developer = batch.kit.baths.find((bath) => isDeveloper(bath.kind));
     const left = rollsLeft(batch.kit, batch);
-    return { old: developer && pastShelfLife(developer, batch.mixedOn, on) ? 1 : 0, spent: left !== null && left <= 0 ? 1 : 0, worn: batch.rollsDone / batch.volumeMl };
+    return {
+      old: developer && pastShelfLife(developer, batch.mixedOn, on) ? 1 : 0,
+      spent: left !== null && left <= 0 ? 1 : 0,
+      worn: batch.rollsDone / batch.volumeMl,
+    };
   };
   return batches
     .filter((batch) => batch.kit.process === process)
@@ -166,12 +170,19 @@ export function brokenRules(rolls: readonly EveningRoll[], batch: Pick<EveningBa
         : `${roll.name} is ${roll.process} film and does not belong in ${batch.kit.process} baths.`,
     );
   }
-  const others = (differs: (roll: EveningRoll) => boolean) => rolls.filter(differs).map((roll) => roll.name).join(', ');
+  const others = (differs: (roll: EveningRoll) => boolean) =>
+    rolls
+      .filter(differs)
+      .map((roll) => roll.name)
+      .join(', ');
   const pushed = others((roll) => Math.abs(roll.pushStops - first.pushStops) > 1e-6);
   if (pushed) broken.push(`${pushed} and ${first.name} are pushed by different amounts, so they need different developer times.`);
   const treated = others((roll) => roll.treatment !== first.treatment);
   if (treated) broken.push(`${treated} and ${first.name} have different treatments.`);
-  const share = rolls.reduce((sum, roll) => sum + shareOfTank({ family: formatById(roll.format).family, count: roll.count }, tank.holds), 0);
+  const share = rolls.reduce(
+    (sum, roll) => sum + shareOfTank({ family: formatById(roll.format).family, count: roll.count }, tank.holds),
+    0,
+  );
   if (share === Infinity) broken.push('The tank has no place for one of these formats.');
   else if (share > 1 + 1e-9) broken.push(`That is ${Math.round(share * 100)} % of what the tank holds.`);
   return broken;

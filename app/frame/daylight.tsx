@@ -4,7 +4,7 @@ import { rollCounts } from '../server/rolls.server.ts';
 import { liveRun } from '../server/runs.server.ts';
 import type { Route } from './+types/daylight.ts';
 import type { loader as rootLoader } from '../root.tsx';
-import { DEFAULT_UNITS, UnitsContext } from './units.ts';
+import { DEFAULT_UNITS, UnitsContext } from '../ui/units.ts';
 
 export function loader() {
   return { waiting: rollCounts().waiting, live: liveRun()?.plan.title ?? null };
@@ -20,28 +20,52 @@ export default function Daylight({ loaderData }: Route.ComponentProps) {
   const other = units.temperature === 'C' ? { temperature: 'F', volume: 'fl oz' } : { temperature: 'C', volume: 'ml' };
   return (
     <UnitsContext value={units}>
-      <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-straw focus:p-3">To the page</a>
+      <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-straw focus:p-3">
+        To the page
+      </a>
       <header className="no-print bg-petrol text-white">
         <div className="mx-auto flex max-w-[1360px] flex-wrap items-center gap-x-8 px-4 sm:px-6">
-          <NavLink to="/" className="py-2.5 text-lg font-bold tracking-tight" end>Steady Reel</NavLink>
-          <nav aria-label="Places" className="order-last -mx-1 flex w-full gap-5 overflow-x-auto px-1 sm:order-none sm:mx-0 sm:w-auto sm:gap-6">
-            <NavLink to="/" end className={link}>Session</NavLink>
+          <NavLink to="/" className="py-2.5 text-lg font-bold tracking-tight" end>
+            Steady Reel
+          </NavLink>
+          <nav
+            aria-label="Places"
+            className="order-last -mx-1 flex w-full gap-5 overflow-x-auto px-1 sm:order-none sm:mx-0 sm:w-auto sm:gap-6"
+          >
+            <NavLink to="/" end className={link}>
+              Session
+            </NavLink>
             <NavLink to="/rolls" className={link}>
               Rolls{' '}
-              {loaderData.waiting > 0 && <span className="figure text-sm opacity-80" title="waiting">{loaderData.waiting}</span>}
+              {loaderData.waiting > 0 && (
+                <span className="figure text-sm opacity-80" title="waiting">
+                  {loaderData.waiting}
+                </span>
+              )}
             </NavLink>
-            <NavLink to="/shelf" className={link}>Shelf</NavLink>
+            <NavLink to="/shelf" className={link}>
+              Shelf
+            </NavLink>
             <NavLink to="/bench" className={link}>
               Bench{' '}
-              {loaderData.live && <span className="rounded bg-straw px-1.5 text-sm font-bold text-night" title={loaderData.live}>live</span>}
+              {loaderData.live && (
+                <span className="rounded bg-straw px-1.5 text-sm font-bold text-night" title={loaderData.live}>
+                  live
+                </span>
+              )}
             </NavLink>
-            <NavLink to="/logbook" className={link}>Logbook</NavLink>
+            <NavLink to="/logbook" className={link}>
+              Logbook
+            </NavLink>
           </nav>
           <Form method="post" action="/units" className="ml-auto">
             <input type="hidden" name="temperature" value={other.temperature} />
             <input type="hidden" name="volume" value={other.volume} />
             <input type="hidden" name="back" value={pathname + search} />
-            <button className="figure flex min-h-11 items-center gap-2 text-sm text-[#d5e6e2] hover:text-white" title={`Switch to °${other.temperature} and ${other.volume}`}>
+            <button
+              className="figure flex min-h-11 items-center gap-2 text-sm text-[#d5e6e2] hover:text-white"
+              title={`Switch to °${other.temperature} and ${other.volume}`}
+            >
               <Ruler aria-hidden size={16} /> °{units.temperature} · {units.volume}
               <span className="sr-only">: switch units</span>
             </button>

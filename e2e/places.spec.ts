@@ -1,0 +1,77 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+import { DEMO } from '../playwright.config.ts';
+import { open } from './open.ts';
+
+test.use({ baseURL: DEMO });
+
+const PLACES = [
+  '/',
+  '/habits',
+  '/rolls',
+  '/rolls/new',
+  '/rolls/roll-01',
+  '/shelf',
+  '/shelf/batches/new',
+  '/shelf/batches/kiln-lane-4',
+  '/shelf/kits/kiln-lane',
+  '/shelf/kits/kiln-lane/copy',
+  '/shelf/tanks/steel',
+  '/shelf/thermometers/new',
+  '/bench',
+  '/logbook',
+  '/logbook/run-02',
+];
+
+for (const width of [1280, 390]) {
+  test(`at ${width} px every place is complete, accessible and no wider than the screen`, async ({ page }) => {
+    await page.setViewportSize({ width, height: 820 });
+    const said: string[] = [];
+    page.on('pageerror', (error) => said.push(error.message));
+    page.on('console', (message) => message.type() === 'error' && said.push(message.text()));
+    for (const place of PLACES) {
+      await open(page, place);
+      await expect(page.locator('h1')).toBeVisible();
+      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze();
+      expect(
+        violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => `${place} ${v.id}: ${v.nodes[0]?.html}`),
+      ).toEqual([]);
+      expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth), place).toBeLessThanOrEqual(0);
+    }
+    expect(said).toEqual([]);
+  });
+}
+
+test('unknown addresses, deleted records and finished runs lead on', async ({ page }) => {
+  for (const address of ['/nowhere', '/rolls/gone', '/shelf/batches/gone', '/bench/gone', '/logbook/gone']) {
+    const answer = await page.goto(address);
+    expect([address, answer?.status()]).toEqual([address, 404]);
+    await expect(page.getByRole('link', { name: 'Tonight’s session' })).toBeVisible();
+  }
+  await open(page, '/bench/run-02');
+  await expect(page.getByRole('link', { name: 'To the logbook' })).toBeVisible();
+});
+
+test('a deleted roll comes back with one press, and units switch in one place', async ({ page }) => {
+  await open(page, '/rolls?search=Estuary');
+  await page.getByRole('link', { name: /Estuary slides/ }).click();
+  await page.getByRole('button', { name: 'Delete this roll' }).click();
+  await expect(page.getByText('Estuary slides')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText('Estuary slides')).toBeVisible();
+  await open(page, '/');
+  await page.getByRole('button', { name: /switch units/ }).click();
+  await expect(page.getByLabel('Developer', { exact: true })).toHaveValue('100.4');
+  await page.getByRole('button', { name: /switch units/ }).click();
+});
+
+test('a kit document with faults is refused whole, each by its path, and stays as typed', async ({ page }) => {
+  await open(page, '/shelf/kits/house-c41-three-bath/copy');
+  const document = page.getByLabel('Kit document');
+  const typed = (await document.inputValue()).replace('"s": 490', '"s": 190').replace('"developer",\n    "rinse"', '"rinse"');
+  await document.fill(typed);
+  await page.getByRole('button', { name: 'Keep this kit' }).click();
+  await expect(page.getByText('$.baths[0].time.points[1].s')).toBeVisible();
+  await expect(document).toHaveValue(typed);
+  expect((await page.request.get('/kit.schema.json')).ok()).toBe(true);
+});

@@ -1,0 +1,37 @@
+import { defineConfig } from '@playwright/test';
+
+/** Two servers from the same build: a fresh database on a clock that runs sixtyfold, and the demo at true speed. */
+export const FAST = 'http://127.0.0.1:4471';
+export const DEMO = 'http://127.0.0.1:4472';
+
+const server = (url: string, args: string, env: Record<string, string> = {}) => ({
+  command: `node scripts/serve.mjs ${new URL(url).port} ${args}`,
+  url: `${url}/clock`,
+  reuseExistingServer: false,
+  env,
+  stdout: 'ignore' as const,
+});
+
+export default defineConfig({
+  testDir: 'e2e',
+  timeout: 90_000,
+  fullyParallel: false,
+  workers: 1,
+  reporter: [['list']],
+  use: {
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+  webServer: [server(FAST, 'tmp/e2e/fast.db', { STEADY_REEL_TEST_SPEED: '60' }), server(DEMO, 'tmp/e2e/demo.db --demo')],
+});
