@@ -9,13 +9,16 @@ export function goodUntil(bath: Keeping, mixedOn: string): string | null {
   return formatISO(addDays(parseISO(mixedOn), bath.keepsDays), { representation: 'date' });
 }
 
-/** Days of shelf life left on a day, negative once past; null when the leaflet gives none. */
-export function daysLeft(bath: Keeping, mixedOn: string, on: string): number | null {
-  if (bath.keepsDays === undefined) return null;
-  return bath.keepsDays - differenceInCalendarDays(parseISO(on), parseISO(mixedOn));
+/** How many days old a mixing is on a day. */
+export function ageInDays(mixedOn: string, on: string): number {
+  return differenceInCalendarDays(parseISO(on), parseISO(mixedOn));
 }
 
-export function pastShelfLife(bath: Keeping, mixedOn: string, on: string): boolean {
-  const left = daysLeft(bath, mixedOn, on);
-  return left !== null && left < 0;
+/** Days of shelf life left on a day, negative once past; null when the leaflet gives none. */
+export function daysLeft(bath: Keeping, mixedOn: string, on: string): number | null {
+  return bath.keepsDays === undefined ? null : bath.keepsDays - ageInDays(mixedOn, on);
+}
+
+export function pastShelfLife(bath: Keeping, ageDays: number): boolean {
+  return bath.keepsDays !== undefined && ageDays > bath.keepsDays;
 }

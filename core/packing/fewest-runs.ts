@@ -1,4 +1,4 @@
-import { fits, isFull, loadsOf, shareOfTank, without, type Holds, type Load, type Shape } from './load.ts';
+import { fits, isFull, loadKey, loadsOf, shareOfTank, without, type Holds, type Load, type Shape } from './load.ts';
 
 export interface FewestRuns {
   /** The least number of runs that takes everything, proven. Infinity if something fits no tank. */
@@ -17,8 +17,8 @@ export function fewestRuns(shapes: readonly Shape[], tanks: readonly Holds[]): F
   const shares = tanks.map((holds) => shapes.map((shape) => shareOfTank(shape, holds)));
   const least = shapes.map((_, i) => Math.min(...shares.map((row) => row[i] as number)));
   const bulkiestFirst = shapes.map((_, i) => i).sort((a, b) => (least[b] as number) - (least[a] as number));
-  const unsolvable = new Map<string, number>();
-  const solved = new Map<string, number>();
+  const unsolvable = new Map<number | string, number>();
+  const solved = new Map<number | string, number>();
 
   /** No tank wastes less than nothing, and two things that each fill over half a tank never share one. */
   const atLeast = (there: Load): number => {
@@ -31,7 +31,7 @@ export function fewestRuns(shapes: readonly Shape[], tanks: readonly Holds[]): F
     const bulkiest = bulkiestFirst.find((i) => (there[i] as number) > 0);
     if (bulkiest === undefined) return true;
     if (runs <= 0 || atLeast(there) > runs) return false;
-    const key = there.join();
+    const key = loadKey(there);
     if ((solved.get(key) ?? Infinity) <= runs) return true;
     if ((unsolvable.get(key) ?? -1) >= runs) return false;
     const loads = fullLoads(shares, there, bulkiest);
@@ -54,12 +54,12 @@ export function fewestRuns(shapes: readonly Shape[], tanks: readonly Holds[]): F
 
 /** Full loads that hold the given shape, the best filled first, each once whatever tanks allow it. */
 function fullLoads(shares: readonly (readonly number[])[], there: Load, mustHold: number): Load[] {
-  const found = new Map<string, { load: Load; filled: number }>();
+  const found = new Map<number | string, { load: Load; filled: number }>();
   for (const row of shares) {
     for (const load of loadsOf(row, there, mustHold)) {
       if (!isFull(load, row, there)) continue;
       const filled = load.reduce((sum, n) => sum + n, 0);
-      found.set(load.join(), { load, filled });
+      found.set(loadKey(load), { load, filled });
     }
   }
   return [...found.values()].sort((a, b) => b.filled - a.filled).map(({ load }) => load);

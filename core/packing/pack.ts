@@ -4,7 +4,7 @@ import { rollEquivalents } from '../film/roll-equivalents.ts';
 import type { Treatment } from '../schedule/treatment.ts';
 import { chooseForCapacity } from './left-out.ts';
 import { fewestRuns } from './fewest-runs.ts';
-import { fits, loadsOf, shareOfTank, without, type Holds, type Load, type Shape } from './load.ts';
+import { fits, loadKey, loadsOf, shareOfTank, without, type Holds, type Load, type Shape } from './load.ts';
 
 export interface RollToPack {
   readonly id: string;
@@ -161,30 +161,34 @@ function bestLoad(
   tanks: readonly TankToFill[],
   restIsEnough: (rest: Load) => boolean,
 ): Candidate {
-  const candidates = new Map<string, Candidate>();
+  const keepers = waiting.map((rolls) => runningSum(rolls.map((roll) => (roll.keeper ? 1 : 0))));
+  const equivalents = waiting.map((rolls) => runningSum(rolls.map(equivalentsOf)));
+  const taken = (sums: readonly (readonly number[])[], load: Load) => load.reduce((sum, n, i) => sum + (sums[i]?.[n] ?? 0), 0);
+  const candidates = new Map<number | string, Candidate>();
   for (const tank of [...tanks].sort((a, b) => a.volumeMl - b.volumeMl)) {
     for (const load of loadsOf(
       shapes.map((shape) => shareOfTank(shape, tank.holds)),
       there,
       null,
     )) {
-      const key = load.join();
+      const key = loadKey(load);
       if (candidates.has(key)) continue;
-      const taken = load.flatMap((n, i) => (waiting[i] ?? []).slice(0, n));
-      candidates.set(key, {
-        load,
-        tank,
-        keepers: taken.filter((roll) => roll.keeper).length,
-        equivalents: taken.reduce((sum, roll) => sum + equivalentsOf(roll), 0),
-      });
+      candidates.set(key, { load, tank, keepers: taken(keepers, load), equivalents: taken(equivalents, load) });
     }
   }
   const ranked = [...candidates.values()].sort(
-    (a, b) => b.keepers - a.keepers || a.equivalents - b.equivalents || a.tank.volumeMl - b.tank.volumeMl,
+    (a, b) => b.keepers - a.keepers || compare(a.equivalents, b.equivalents) || a.tank.volumeMl - b.tank.volumeMl,
   );
   const best = ranked.find((candidate) => restIsEnough(without(there, candidate.load)));
   if (!best) throw new Error('a run count was promised that no load keeps');
   return best;
+}
+
+/** Sums of the first n values, for n from 0. */
+function runningSum(values: readonly number[]): number[] {
+  const sums = [0];
+  for (const value of values) sums.push((sums.at(-1) ?? 0) + value);
+  return sums;
 }
 
 /**

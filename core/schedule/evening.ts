@@ -1,6 +1,6 @@
 import type { Answer } from '../answer.ts';
 import { rollsLeft } from '../chemistry/capacity.ts';
-import { pastShelfLife } from '../chemistry/shelf-life.ts';
+import { ageInDays, pastShelfLife } from '../chemistry/shelf-life.ts';
 import type { FormatId } from '../film/format.ts';
 import type { Process } from '../film/process.ts';
 import { rollEquivalents } from '../film/roll-equivalents.ts';
@@ -90,7 +90,7 @@ export function batchesByFreshness(batches: readonly EveningBatch[], process: Pr
     const developer = batch.kit.baths.find((bath) => isDeveloper(bath.kind));
     const left = rollsLeft(batch.kit, batch);
     return {
-      old: developer && pastShelfLife(developer, batch.mixedOn, on) ? 1 : 0,
+      old: developer && pastShelfLife(developer, ageInDays(batch.mixedOn, on)) ? 1 : 0,
       spent: left !== null && left <= 0 ? 1 : 0,
       worn: batch.rollsDone / batch.volumeMl,
     };

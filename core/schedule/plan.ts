@@ -1,6 +1,6 @@
 import { answered, faultsUnder, refused, type Answer, type Fault, type Warning } from '../answer.ts';
 import { capacityOfVolume } from '../chemistry/capacity.ts';
-import { pastShelfLife } from '../chemistry/shelf-life.ts';
+import { ageInDays, pastShelfLife } from '../chemistry/shelf-life.ts';
 import { rollEquivalents, type FilmCount } from '../film/roll-equivalents.ts';
 import { bleachesOrFixes, isFinal, type StepKind } from '../kit/kind.ts';
 import type { Agitation, Kit, LeafletPoint } from '../kit/kit.ts';
@@ -220,8 +220,9 @@ function runWarnings(
   if (overCapacity !== null) {
     warnings.push({ code: 'past-capacity', bath: null, message: capacityMessage(batch.rollsDone + runRolls, overCapacity) });
   }
+  const ageDays = batch.mixedOn === undefined ? 0 : ageInDays(batch.mixedOn, on);
   for (const { bottle } of drafts) {
-    if (bottle && batch.mixedOn && pastShelfLife(bottle, batch.mixedOn, on)) {
+    if (bottle && pastShelfLife(bottle, ageDays)) {
       warnings.push({
         code: 'past-shelf-life',
         bath: bottle.id,
