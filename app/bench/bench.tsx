@@ -326,7 +326,7 @@ function useServiceWorker(): void {
         .getEntriesByType('resource')
         .map((entry) => entry.name)
         .filter((name) => name.startsWith(location.origin) && name.includes('/assets/'));
-      worker?.postMessage(files);
+      worker?.postMessage([location.href, ...files]);
     };
     void navigator.serviceWorker
       .register('/bench-worker.js', { scope: '/bench/' })

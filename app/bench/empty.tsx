@@ -1,4 +1,4 @@
-import { Form, redirect } from 'react-router';
+import { Form, redirectDocument } from 'react-router';
 import { liveRun, queuedRuns } from '../server/runs.server.ts';
 import { Button, Empty, LinkButton, PageHead } from '../ui/parts.tsx';
 import type { Route } from './+types/empty.ts';
@@ -7,7 +7,7 @@ export const meta: Route.MetaFunction = () => [{ title: 'Bench · Steady Reel' }
 
 export function loader() {
   const live = liveRun();
-  if (live) throw redirect(`/bench/${live.id}`);
+  if (live) throw redirectDocument(`/bench/${live.id}`);
   const next = queuedRuns()[0];
   return { next: next ? { id: next.id, title: next.plan.title, position: next.position } : null };
 }

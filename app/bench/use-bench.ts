@@ -5,7 +5,7 @@ import { BenchClock, type ClockReading } from './bench-clock.ts';
 import type { Confirmed } from './event-store.ts';
 import { RunChannel, type Act, type ChannelView } from './run-channel.ts';
 
-/** A wet glove presses twice: a second act this soon after the first is not meant. */
+/** A wet glove presses twice: an act this soon after the run moved on is not meant. */
 const TWICE_MS = 700;
 
 interface BenchStart {
@@ -63,7 +63,13 @@ export function useBench(start: BenchStart) {
     () => first,
   );
 
-  const pressedMs = useRef(-Infinity);
+  // What a press means changes when the run moves on, here or on another screen: a press in that very moment was meant
+  // for what stood there before, and must not end a bath that has just been poured.
+  const moved = useRef({ to: placeOf(first), atMs: -Infinity });
+  useEffect(() => {
+    const to = placeOf(view);
+    if (to !== moved.current.to) moved.current = { to, atMs: performance.now() };
+  }, [view]);
   const act = useCallback(
     (what: Act) => {
       const moves =
@@ -72,15 +78,18 @@ export function useBench(start: BenchStart) {
         what.kind === 'step-ended' ||
         what.kind === 'finished' ||
         what.kind === 'resumed';
-      const pressed = performance.now();
-      if (moves && pressed - pressedMs.current < TWICE_MS) return null;
-      if (moves) pressedMs.current = pressed;
+      if (moves && performance.now() - moved.current.atMs < TWICE_MS) return null;
       return live?.channel.act(what) ?? null;
     },
     [live],
   );
 
   return { view, clock: live?.clock ?? null, act, forgetRefusal: () => live?.channel.forgetRefusal(), ready: live !== null };
+}
+
+/** Where a run stands, as far as the act button is concerned. */
+function placeOf({ state }: ChannelView): string {
+  return `${state.phase} ${state.step} ${state.readied}`;
 }
 
 /** Keeps the screen awake while a run is on, and again whenever the page returns. */

@@ -11,7 +11,7 @@ interface Live {
 export function StartBar({ evening, live }: { readonly evening: Evening; readonly live: Live | null }) {
   if (live)
     return (
-      <LinkButton filled className="min-h-12 text-lg" to={`/bench/${live.id}`}>
+      <LinkButton filled className="min-h-12 text-lg" reloadDocument to={`/bench/${live.id}`}>
         Back to the Bench
       </LinkButton>
     );
@@ -40,7 +40,7 @@ export function SessionUnderWay({
         {live ? (
           <span>
             <strong>{live.title}</strong> is at the Bench now.{' '}
-            <Link className="font-semibold underline" to={`/bench/${live.id}`}>
+            <Link className="font-semibold underline" reloadDocument to={`/bench/${live.id}`}>
               Go there
             </Link>
           </span>

@@ -1,4 +1,4 @@
-import { data, redirect, useSearchParams } from 'react-router';
+import { data, redirectDocument, useSearchParams } from 'react-router';
 import { rollsLeft } from '../../core/chemistry/capacity.ts';
 import { daysLeft } from '../../core/chemistry/shelf-life.ts';
 import { parseReading } from '../../core/units/temperature.ts';
@@ -49,13 +49,13 @@ export async function action({ request }: Route.ActionArgs) {
       const started = startSession(frozenRuns(tonight()));
       if (started.ok) {
         writeSetting('draft', { temperaturesC: readDraft().temperaturesC, batchIds: readDraft().batchIds, tankIds: readDraft().tankIds });
-        throw redirect(`/bench/${started.runId}`);
+        throw redirectDocument(`/bench/${started.runId}`);
       }
       return data({ field: null, typed: '', message: started.message, nearest: null, liveRunId: started.liveRunId }, { status: 409 });
     }
     case 'begin': {
       const begun = beginRun(String(form.get('runId')));
-      if (begun.ok) throw redirect(`/bench/${begun.runId}`);
+      if (begun.ok) throw redirectDocument(`/bench/${begun.runId}`);
       return data({ field: null, typed: '', message: begun.message, nearest: null, liveRunId: begun.liveRunId }, { status: 409 });
     }
     case 'leave':

@@ -10,7 +10,7 @@ export function pushInWords(rule: PushRule | undefined): string {
     case 'factor':
       return `× ${rule.perStop} a stop`;
     case 'table':
-      return rule.factors.map((row) => `${row.stops > 0 ? '+' : ''}${row.stops}: × ${row.factor}`).join(', ');
+      return rule.factors.map((row) => `${row.stops > 0 ? '+' : '−'}${Math.abs(row.stops)}: × ${row.factor}`).join(', ');
   }
 }
 

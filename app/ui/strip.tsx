@@ -2,7 +2,7 @@ import { Fragment, useEffect, useRef, useState, type ReactNode } from 'react';
 import { isDeveloper, type StepKind } from '../../core/kit/kind.ts';
 import { showDuration } from '../../core/units/duration.ts';
 import { bathTexture } from './bath-texture.ts';
-import { layoutStrip } from './strip-layout.ts';
+import { layoutStrip, leaderPx } from './strip-layout.ts';
 
 export interface StripStep {
   readonly id: string;
@@ -81,7 +81,7 @@ export function Strip({ steps, chosen = null, wrap }: StripProps) {
             <span
               aria-hidden
               className="absolute border-l border-[#6d8985]"
-              style={{ left: block.fromPx + Math.min(4, block.lengthPx / 2), top: BLOCK_PX, height: 8 + row * ROW_PX }}
+              style={{ left: leaderPx(block), top: BLOCK_PX, height: 8 + row * ROW_PX }}
             />
             {press(
               i,

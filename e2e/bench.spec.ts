@@ -1,0 +1,215 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { open } from './open.ts';
+
+/** Each test has a server and a demo database of its own: these tests kill servers. */
+const PORT = 4480;
+const base = `http://127.0.0.1:${PORT}`;
+let database: string;
+let server: ChildProcess | null = null;
+
+async function startServer(...flags: string[]): Promise<void> {
+  const child = spawn(process.execPath, ['scripts/serve-alone.mjs', String(PORT), database, ...flags], { stdio: 'ignore' });
+  server = child;
+  await expect.poll(async () => fetch(`${base}/clock`).then((answer) => answer.ok, () => false), { timeout: 20_000 }).toBe(true);
+}
+async function killServer(): Promise<void> {
+  const child = server;
+  if (!child) return;
+  const gone = new Promise((resolve) => child.once('exit', resolve));
+  child.kill('SIGKILL');
+  await gone;
+  server = null;
+}
+
+test.beforeEach(async () => {
+  database = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'bench.db');
+  await startServer('--demo');
+});
+test.afterEach(killServer);
+
+const act = (page: Page) => page.locator('[data-act]');
+const left = (page: Page) => page.getByLabel(/^(left|over by|until the pour|late by)/);
+
+async function atTheBench(page: Page): Promise<string> {
+  await open(page, base);
+  await page.getByRole('button', { name: 'Start at the Bench' }).click();
+  await page.waitForURL(/\/bench\/.+/);
+  await page.getByRole('button', { name: /Go on without the checklist/ }).click();
+  await page.waitForTimeout(800);
+  return new URL(page.url()).pathname;
+}
+async function step(page: Page, then: RegExp): Promise<void> {
+  await page.waitForTimeout(750);
+  await page.keyboard.press('Space');
+  await expect(act(page)).toHaveText(then);
+}
+interface Kept {
+  readonly seq: number;
+  readonly event: { readonly id: string; readonly kind: string };
+}
+async function eventsOf(address: string): Promise<Kept[]> {
+  return ((await (await fetch(`${base}${address}/events`)).json()) as { events: Kept[] }).events;
+}
+const secondsOf = (text: string | null) => (text ?? '').replace(/^\+/, '').split(':').reduce((sum, part) => sum * 60 + Number(part), 0);
+
+test('two screens show the same second; an act on one appears on the other; a wrong clock changes nothing', async ({ page, browser }) => {
+  const address = await atTheBench(page);
+  const context = await browser.newContext();
+  // A phone five minutes ahead: everything that asks the wall clock gets the wrong time.
+  await context.addInitScript(() => {
+    const real = Date.now.bind(Date);
+    Date.now = () => real() + 300_000;
+  });
+  const phone = await context.newPage();
+  await open(phone, base + address);
+  await step(page, /Prewash is done/);
+  await expect(act(phone)).toHaveText(/Prewash is done/, { timeout: 1000 });
+  await page.waitForTimeout(1300);
+  const [here, there] = await Promise.all([left(page).textContent(), left(phone).textContent()]);
+  expect(Math.abs(secondsOf(here) - secondsOf(there))).toBeLessThanOrEqual(1);
+  await act(phone).click();
+  await expect(act(page)).toHaveText(/Pour developer in/, { timeout: 1000 });
+
+  await test.step('a press in the moment in which the other screen moved on does not end the bath just poured', async () => {
+    await page.waitForTimeout(900);
+    await Promise.all([page.keyboard.press('Space'), act(phone).click()]);
+    await expect(act(page)).toHaveText(/Pour out now/);
+    await expect(act(phone)).toHaveText(/Pour out now/);
+  });
+
+  await test.step('of two acts made apart the first to arrive counts, and the other is told', async () => {
+    await context.setOffline(true);
+    await page.waitForTimeout(900);
+    await act(phone).click();
+    await expect(act(phone)).toHaveText(/Pour rinse water in/);
+    await page.keyboard.press('Space');
+    await expect(act(page)).toHaveText(/Pour rinse water in/);
+    await context.setOffline(false);
+    await expect(phone.getByText('Developer has already ended.')).toBeVisible({ timeout: 15_000 });
+    await expect.poll(async () => (await eventsOf(address)).map(({ event }) => event.kind)).toEqual(['readied', 'poured', 'step-ended', 'poured', 'step-ended']);
+  });
+  await context.close();
+});
+
+test('without its server the Bench goes on, loads, and delivers every act once, in order', async ({ page }) => {
+  test.setTimeout(120_000);
+  const address = await atTheBench(page);
+  await expect.poll(async () => page.evaluate(async () => (await caches.match(location.href)) !== undefined)).toBe(true);
+  await step(page, /Prewash is done/);
+  await step(page, /Pour developer in/);
+  await step(page, /Pour out now/);
+  await killServer();
+  await page.keyboard.type('37.4');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Shift+Comma');
+  await expect(page.getByText(/On its own; goes on, \d to save/)).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Correction' }).first()).toContainText('Cooler than planned');
+
+  await test.step('the page loads without it and still knows what was done', async () => {
+    await page.reload();
+    await expect(act(page)).toHaveText(/Pour out now/);
+    await expect(page.getByRole('region', { name: 'Correction' }).first()).toContainText('Cooler than planned');
+  });
+  await step(page, /Pour rinse water in/);
+  await startServer('--keep');
+  await expect(page.getByText(/On its own/)).toHaveCount(0, { timeout: 20_000 });
+  await expect.poll(async () => (await eventsOf(address)).map(({ event }) => event.kind)).toEqual(['readied', 'poured', 'step-ended', 'poured', 'reading', 'nudged', 'step-ended']);
+});
+
+test('a server killed at twenty moments of a run loses nothing', async ({ page }) => {
+  test.setTimeout(300_000);
+  const address = await atTheBench(page);
+  const said: string[] = [];
+  let made = 1;
+  for (let i = 0; i < 20; i++) {
+    // Kill before, during or after an act, at a moment that changes each time.
+    const killing = new Promise<void>((resolve) => setTimeout(() => void killServer().then(resolve), (i * 37) % 160));
+    // Pour, read, nudge, end; and so on through the run.
+    if (i % 4 === 1) await page.keyboard.type(`${37 + (i % 3)}.${i % 10}`).then(() => page.keyboard.press('Enter'));
+    else if (i % 4 === 2) await page.keyboard.press('Comma');
+    else await page.keyboard.press('Space');
+    made++;
+    const shown = await act(page).textContent();
+    await killing;
+    await startServer('--keep');
+    await expect.poll(async () => (await eventsOf(address)).length, { timeout: 20_000 }).toBe(made);
+    await expect(act(page)).toHaveText(shown ?? '');
+    said.push(shown ?? '');
+    await page.waitForTimeout(700);
+  }
+  const events = await eventsOf(address);
+  expect(new Set(events.map(({ event }) => event.id)).size).toBe(events.length);
+  await page.reload();
+  await expect(act(page)).toHaveText(said.at(-1) ?? '');
+});
+
+test('tampered, repeated and senseless events are refused, and the stream goes on', async ({ page }) => {
+  const address = await atTheBench(page);
+  const send = async (body: unknown) => (await fetch(`${base}${address}/events`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) })).status;
+  const { nowMs } = (await (await fetch(`${base}/clock`)).json()) as { nowMs: number };
+  const poured = { id: 'from-outside-1', atMs: nowMs, kind: 'poured', step: 0 };
+  expect(await send(poured)).toBe(200);
+  expect(await send(poured)).toBe(200);
+  expect(await send({ ...poured, atMs: nowMs - 5000 })).toBe(409);
+  expect(await send({ ...poured, id: 'from-outside-2' })).toBe(409);
+  expect(await send({ ...poured, id: 'from-outside-3', atMs: nowMs + 3_600_000 })).toBe(422);
+  expect(await send({ ...poured, id: 'from-outside-4', kind: 'admin' })).toBe(422);
+  expect(await eventsOf(address)).toHaveLength(2);
+  await expect(act(page)).toHaveText(/Prewash is done/);
+});
+
+test('every state of the Bench is accessible, on a laptop and on a phone', async ({ page }) => {
+  test.setTimeout(120_000);
+  const address = await atTheBench(page);
+  const check = async (state: string) => {
+    for (const width of [1280, 390]) {
+      await page.setViewportSize({ width, height: 820 });
+      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze();
+      expect(violations.map((v) => `${state} ${width} ${v.id}: ${v.nodes[0]?.html}`)).toEqual([]);
+      expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0);
+    }
+    await page.setViewportSize({ width: 1280, height: 800 });
+  };
+  await check('before the pour');
+  await step(page, /Prewash is done/);
+  await check('running');
+  await page.keyboard.press('r');
+  await check('reading');
+  await page.keyboard.press('Escape');
+  for (const [button, state] of [['More', 'more'], ['Sound', 'sound'], ['Keys', 'keys']] as const) {
+    await page.getByRole('button', { name: button, exact: false }).last().click();
+    await check(state);
+    await page.getByRole('button', { name: 'Close' }).click();
+  }
+  for (let i = 0; i < 14; i++) await page.keyboard.press('Shift+Comma');
+  await expect(page.getByText('Harmless: more water does no damage')).toBeVisible();
+  await check('overrun');
+  await step(page, /Pour developer in/);
+  await page.getByRole('button', { name: 'More' }).click();
+  await page.getByRole('button', { name: /Give this run up/ }).click();
+  await expect(page.getByText('The rolls wait again')).toBeVisible();
+  await check('given up');
+  await open(page, `${base}/rolls`);
+  await expect(page.getByText('Ferry firing 1')).toBeVisible();
+  await open(page, base + address);
+  await expect(page.getByRole('heading', { name: 'Given up' })).toBeVisible();
+});
+
+test('a hidden tab hears its cues on time', async ({ page, context }) => {
+  await atTheBench(page);
+  await step(page, /Prewash is done/);
+  // The next cue of a prewash is "get ready", three seconds in; another page comes to the front meanwhile.
+  const front = await context.newPage();
+  await front.bringToFront();
+  await expect.poll(async () => page.evaluate(() => performance.getEntriesByName('cue').length), { timeout: 8000 }).toBeGreaterThan(0);
+  const lateMs = await page.evaluate(() => performance.getEntriesByName('cue').map((mark) => {
+    const { plannedMs, firedMs } = (mark as PerformanceMark).detail as { plannedMs: number; firedMs: number };
+    return firedMs - plannedMs;
+  }));
+  expect(Math.max(...lateMs.map(Math.abs))).toBeLessThan(250);
+});

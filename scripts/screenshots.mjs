@@ -1,0 +1,76 @@
+// npm run screenshots: one current picture of each main view, from the demo data, into docs/screenshots/.
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { buildIfNeeded, CHROMIUM, ensureChromium, fillDemo, freePort, installPackages, root, startServer } from './setup.mjs';
+
+installPackages();
+ensureChromium();
+buildIfNeeded();
+const { chromium } = await import('playwright');
+const database = join(root, 'tmp', 'screenshots.db');
+const out = join(root, 'docs', 'screenshots');
+mkdirSync(out, { recursive: true });
+fillDemo(database);
+const port = await freePort(4250);
+const base = `http://127.0.0.1:${port}`;
+const server = await startServer({ port, database });
+const browser = await chromium.launch({
+  executablePath: CHROMIUM,
+  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+});
+const only = process.argv.slice(2);
+const WIDE = { width: 1280, height: 800 };
+const PHONE = { width: 390, height: 844 };
+
+async function picture(name, address, viewport = WIDE, before = async () => {}) {
+  if (only.length > 0 && !only.includes(name)) return;
+  const page = await browser.newPage({ viewport });
+  await page.goto(base + address);
+  await page.locator('html[data-alive]').waitFor();
+  await before(page);
+  await page.waitForTimeout(700);
+  await page.screenshot({ path: join(out, `${name}.png`) });
+  await page.close();
+}
+
+/** Puts a run at the Bench that stands `second` seconds into a step, by its events. */
+async function runAt(events) {
+  const page = await browser.newPage();
+  await page.goto(base);
+  await page.locator('html[data-alive]').waitFor();
+  if ((await page.getByRole('button', { name: 'Start at the Bench' }).count()) > 0) await page.getByRole('button', { name: 'Start at the Bench' }).click();
+  else await page.getByRole('link', { name: /Back to the Bench/ }).click();
+  await page.waitForURL(/\/bench\/.+/);
+  const address = new URL(page.url()).pathname;
+  await page.close();
+  const { nowMs } = await (await fetch(`${base}/clock`)).json();
+  for (const [agoS, body] of events) {
+    const event = { id: `shot-${agoS}-${body.kind}-${Math.random().toString(36).slice(2, 8)}`, atMs: Math.round(nowMs - agoS * 1000), ...body };
+    const answer = await fetch(`${base}${address}/events`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(event) });
+    if (!answer.ok) throw new Error(`${JSON.stringify(event)}: ${await answer.text()}`);
+  }
+  return address;
+}
+
+await picture('session', '/');
+await picture('session-phone', '/', PHONE);
+await picture('rolls', '/rolls?state=all');
+await picture('shelf', '/shelf');
+await picture('kit', '/shelf/kits/kiln-lane');
+await picture('logbook', '/logbook');
+await picture('logbook-run', '/logbook/run-02');
+await picture('habits', '/habits');
+const ready = await runAt([]);
+await picture('bench-ready', ready);
+const developer = await runAt([
+  [190, { kind: 'readied', skipped: [] }],
+  [180, { kind: 'poured', step: 0 }],
+  [119, { kind: 'step-ended', step: 0 }],
+  [114, { kind: 'poured', step: 1 }],
+  [95, { kind: 'reading', c: 37.6, shownC: 37.8, thermometer: 'Stem, blue cap' }],
+  [12, { kind: 'reading', c: 37.2, shownC: 37.4, thermometer: 'Stem, blue cap' }],
+]);
+await picture('bench', developer);
+await picture('bench-phone', developer, PHONE);
+await browser.close();
+server.kill();

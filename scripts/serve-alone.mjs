@@ -1,0 +1,12 @@
+// The built server in this very process, so that killing it kills the server: node scripts/serve-alone.mjs PORT DATABASE [--demo]
+import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { fillDemo, root } from './setup.mjs';
+
+const [port, database, ...flags] = process.argv.slice(2);
+if (flags.includes('--demo')) fillDemo(database);
+process.env.NODE_ENV = 'production';
+process.env.PORT = port;
+process.env.STEADY_REEL_DB = database;
+process.argv.splice(2, process.argv.length, join(root, 'build', 'server', 'index.js'));
+await import(pathToFileURL(join(root, 'node_modules', '@react-router', 'serve', 'bin.js')).href);
