@@ -5,8 +5,14 @@ export default [
   layout('frame/daylight.tsx', [
     index('session/tonight.tsx'),
     route('habits', 'session/habits.tsx'),
+    route('wall-sheet', 'session/wall-sheet.tsx'),
 
-    ...prefix('rolls', [index('rolls/list.tsx'), route('new', 'rolls/add.tsx'), route(':rollId', 'rolls/roll.tsx')]),
+    ...prefix('rolls', [
+      index('rolls/list.tsx'),
+      route('new', 'rolls/add.tsx'),
+      route('import', 'rolls/import.tsx'),
+      route(':rollId', 'rolls/roll.tsx'),
+    ]),
 
     ...prefix('shelf', [
       index('shelf/shelf.tsx'),
@@ -27,6 +33,8 @@ export default [
   route('bench/:runId/events', 'bench/events.ts'),
   route('bench/:runId/stream', 'bench/stream.ts'),
   route('clock', 'bench/clock.ts'),
+  route('session.ics', 'session/calendar.ts'),
+  route('rolls.csv', 'rolls/export.ts'),
   route('units', 'frame/units-action.ts'),
   route('kit.schema.json', 'shelf/kit-schema.ts'),
 ] satisfies RouteConfig;

@@ -5,7 +5,18 @@ import { PROCESSES, type Process } from '../../core/film/process.ts';
 import { ROLL_STATES, type RollState } from '../../core/film/roll-state.ts';
 import { TREATMENT_ADVICE } from '../../core/schedule/treatment.ts';
 import { showStops, stopsFromSpeeds } from '../../core/units/exposure.ts';
-import { findRoll, listRolls, rollCounts, setRollDeleted, type Roll, type RollQuestion } from '../server/rolls.server.ts';
+import { nowMs } from '../server/clock.server.ts';
+import { inTransaction } from '../server/database.server.ts';
+import {
+  findRoll,
+  listRolls,
+  rollCounts,
+  setRollDeleted,
+  setRollState,
+  updateRoll,
+  type Roll,
+  type RollQuestion,
+} from '../server/rolls.server.ts';
 import { INPUT_SHAPE } from '../ui/fields.tsx';
 import { Button, Card, Empty, LinkButton, PageHead, UndoBar } from '../ui/parts.tsx';
 import type { Route } from './+types/list.ts';
@@ -40,18 +51,55 @@ export function loader({ request }: Route.LoaderArgs) {
     limit: PAGE,
     offset: (page - 1) * PAGE,
   };
-  return { ...listRolls(question), question, page, counts: rollCounts(), deleted: searchParams.get('deleted') };
+  return {
+    ...listRolls(question),
+    question,
+    page,
+    counts: rollCounts(),
+    deleted: searchParams.get('deleted'),
+    imported: searchParams.get('imported'),
+    left: searchParams.get('left'),
+  };
 }
 
 export async function action({ request }: Route.ActionArgs) {
   const form = await request.formData();
-  const id = String(form.get('rollId'));
-  if (form.get('intent') === 'restore') setRollDeleted(id, null);
-  throw redirect(findRoll(id) ? `/rolls?state=all&search=${encodeURIComponent(findRoll(id)?.name ?? '')}` : '/rolls');
+  const chosen = form.getAll('rollIds').map(String);
+  if (chosen.length > 0) return changeMany(chosen, String(form.get('change')));
+  const ids = String(form.get('rollId')).split(',');
+  if (form.get('intent') === 'restore') for (const id of ids) setRollDeleted(id, null);
+  const only = ids.length === 1 ? findRoll(ids[0] ?? '') : null;
+  throw redirect(only ? `/rolls?state=all&search=${encodeURIComponent(only.name)}` : '/rolls?state=all');
 }
 
+/** One change to several rolls at once; rolls in a run keep what their run was planned with. */
+function changeMany(ids: readonly string[], change: string): never {
+  const rolls = ids.flatMap((id) => findRoll(id) ?? []).filter((roll) => roll.state !== 'developing');
+  inTransaction(() => {
+    for (const roll of rolls) {
+      if (change === 'delete') setRollDeleted(roll.id, nowMs());
+      else if (change === 'keeper' || change === 'not-keeper') updateRoll(roll.id, { ...roll, keeper: change === 'keeper' });
+      else if (change === 'box-speed') updateRoll(roll.id, { ...roll, exposedSpeed: roll.boxSpeed });
+      else if (change === 'push-1') updateRoll(roll.id, { ...roll, exposedSpeed: roll.boxSpeed * 2 });
+      else if (change === 'wait') setRollState(roll.id, 'waiting', null);
+    }
+  });
+  throw redirect(
+    change === 'delete' ? `/rolls?deleted=${rolls.map((roll) => roll.id).join(',')}` : `/rolls?state=all&changed=${rolls.length}`,
+  );
+}
+
+const CHANGES: readonly (readonly [string, string])[] = [
+  ['keeper', 'are keepers'],
+  ['not-keeper', 'are not keepers'],
+  ['box-speed', 'were exposed at box speed'],
+  ['push-1', 'were exposed one stop under (push 1)'],
+  ['wait', 'wait again'],
+  ['delete', 'are deleted'],
+];
+
 export default function RollList({ loaderData }: Route.ComponentProps) {
-  const { rolls, total, counts, question, page, deleted } = loaderData;
+  const { rolls, total, counts, question, page, deleted, imported, left } = loaderData;
   const submit = useSubmit();
   const [search] = useSearchParams();
   const addressWith = (changes: Record<string, string>) => {
@@ -66,12 +114,18 @@ export default function RollList({ loaderData }: Route.ComponentProps) {
       <PageHead
         title="Rolls"
         action={
-          <LinkButton filled to="/rolls/new">
-            Add a roll
-          </LinkButton>
+          <div className="flex flex-wrap gap-2">
+            <LinkButton to="/rolls/import">Import</LinkButton>
+            <LinkButton reloadDocument download to="/rolls.csv">
+              Export
+            </LinkButton>
+            <LinkButton filled to="/rolls/new">
+              Add a roll
+            </LinkButton>
+          </div>
         }
       >
-        Films waiting, in a run, and done.
+        {imported ? `${imported} imported${left !== '0' ? `, ${left} rows left out` : ''}.` : 'Films waiting, in a run, and done.'}
       </PageHead>
       {deleted && (
         <UndoBar
@@ -84,7 +138,7 @@ export default function RollList({ loaderData }: Route.ComponentProps) {
             </Form>
           }
         >
-          The roll was deleted.
+          {deleted.includes(',') ? `${deleted.split(',').length} rolls were deleted.` : 'The roll was deleted.'}
         </UndoBar>
       )}
       {none ? (
@@ -154,13 +208,26 @@ export default function RollList({ loaderData }: Route.ComponentProps) {
                 : 'Rolls move here by themselves as they are developed.'}
             </Empty>
           ) : (
-            <Card flush>
-              <ul className="divide-y divide-line">
-                {rolls.map((roll) => (
-                  <RollRow key={roll.id} roll={roll} />
-                ))}
-              </ul>
-            </Card>
+            <Form method="post">
+              <Card flush>
+                <ul className="divide-y divide-line">
+                  {rolls.map((roll) => (
+                    <RollRow key={roll.id} roll={roll} />
+                  ))}
+                </ul>
+              </Card>
+              <div className="mt-3 flex flex-wrap items-center gap-2">
+                <label htmlFor="change">The ticked rolls</label>
+                <select id="change" name="change" className={INPUT_SHAPE}>
+                  {CHANGES.map(([value, label]) => (
+                    <option key={value} value={value}>
+                      {label}
+                    </option>
+                  ))}
+                </select>
+                <Button>Change them</Button>
+              </div>
+            </Form>
           )}
           {total > PAGE && (
             <nav aria-label="Pages" className="mt-4 flex items-center gap-4">
@@ -189,10 +256,13 @@ function RollRow({ roll }: { readonly roll: Roll }) {
   const stops = showStops(stopsFromSpeeds(roll.boxSpeed, roll.exposedSpeed));
   const sheet = formatById(roll.format);
   return (
-    <li>
+    <li className="flex items-stretch">
+      <label className="flex w-12 shrink-0 items-center justify-center">
+        <input type="checkbox" name="rollIds" value={roll.id} aria-label={`Tick ${roll.name}`} className="size-5 accent-petrol" />
+      </label>
       <Link
         to={`/rolls/${roll.id}`}
-        className="grid grid-cols-[1fr_auto] gap-x-4 px-4 py-2.5 no-underline hover:bg-porcelain sm:grid-cols-[minmax(0,1.4fr)_minmax(0,1.3fr)_5rem_8.5rem_7rem] sm:items-center"
+        className="grid grow grid-cols-[1fr_auto] gap-x-4 py-2.5 pr-4 no-underline hover:bg-porcelain sm:grid-cols-[minmax(0,1.4fr)_minmax(0,1.3fr)_5rem_8.5rem_7rem] sm:items-center"
       >
         <span className="font-semibold">
           {roll.name}

@@ -1,45 +1,47 @@
 import { format } from 'date-fns';
 import type { Evening } from '../../core/schedule/evening.ts';
-import { eveningClock, type RunClock } from '../../core/schedule/session-clock.ts';
-
-export interface RunTimes {
-  readonly firstPour: string;
-  readonly hung: string;
-}
+import type { RunClock } from '../../core/schedule/session-clock.ts';
 
 export interface Headline {
   readonly title: string;
   readonly below: string;
-  readonly clock: readonly RunTimes[];
 }
 
-const LOAD_S = 10 * 60;
-const DRY_REELS_S = 20 * 60;
-const HANG_S = 5 * 60;
-
-/** The evening in a sentence: how many rolls in how many runs, from when to when. */
-export function eveningHeadline(evening: Evening, nowMs: number): Headline {
-  const runs = evening.runs.map((run) => ({ totalS: run.plan.ok ? run.plan.value.totalS : 0, loadS: LOAD_S, warmS: 0 }));
-  const clock = eveningClock(runs, { dryReelsS: DRY_REELS_S, hangS: HANG_S }, { kind: 'start', atMs: nowMs });
+/** The evening in a sentence: how many rolls in how many runs, and the clock times that matter. */
+export function eveningHeadline(evening: Evening, clock: readonly RunClock[], heaterW: number, nowMs: number): Headline {
   const rolls = evening.runs.reduce((sum, run) => sum + run.rollIds.length, 0);
-  const part = partOfDay(nowMs);
-  if (rolls === 0) return { title: `${format(nowMs, 'EEEE')} ${part}`, below: 'No runs are planned yet.', clock: [] };
+  const day = `${format(nowMs, 'EEEE')} ${partOfDay(clock[0]?.firstPourMs ?? nowMs)}`;
+  const first = clock[0];
+  const last = clock.at(-1);
+  if (rolls === 0 || !first || !last) return { title: day, below: 'No runs are planned yet.' };
   return {
-    title: `${format(nowMs, 'EEEE')} ${part}, ${count(rolls, 'roll')} in ${count(evening.runs.length, 'run')}`,
-    below: `If you load now, the first pour is at ${time(clock[0]?.firstPourMs)} and the last film hangs by ${time(clock.at(-1)?.hungMs)}.`,
-    clock: clock.map((run: RunClock) => ({ firstPour: time(run.firstPourMs), hung: time(run.hungMs) })),
+    title: `${day}, ${count(rolls, 'roll')} in ${count(evening.runs.length, 'run')}`,
+    below: `First pour ${time(first.firstPourMs)} if the ${heaterW > 0 ? 'bath goes on' : 'bottles go into the water'} by ${time(first.warmFromMs)}. Hung up by ${time(last.hungMs)}.`,
   };
 }
 
-function partOfDay(nowMs: number): string {
-  const hour = new Date(nowMs).getHours();
+function partOfDay(atMs: number): string {
+  const hour = new Date(atMs).getHours();
   return hour < 5 ? 'night' : hour < 12 ? 'morning' : hour < 17 ? 'afternoon' : 'evening';
 }
 
-function time(atMs: number | undefined): string {
-  return atMs === undefined ? '' : format(atMs, 'HH:mm');
+export function time(atMs: number): string {
+  return format(atMs, 'HH:mm');
 }
 
 function count(n: number, noun: string): string {
   return `${n} ${noun}${n === 1 ? '' : 's'}`;
+}
+
+/** Marks for a time axis: every half hour, or every hour when the evening is long. */
+export function clockTicks(clock: readonly RunClock[]): { readonly atMs: number; readonly label: string }[] {
+  const first = clock[0];
+  const last = clock.at(-1);
+  if (!first || !last) return [];
+  const fromMs = Math.min(first.warmFromMs, first.loadFromMs);
+  const everyMs = last.hungMs - fromMs > 3.5 * 3_600_000 ? 3_600_000 : 1_800_000;
+  const ticks = [];
+  for (let atMs = Math.ceil((fromMs + everyMs / 6) / everyMs) * everyMs; atMs < last.hungMs - everyMs / 6; atMs += everyMs)
+    ticks.push({ atMs, label: time(atMs) });
+  return ticks;
 }

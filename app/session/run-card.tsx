@@ -1,4 +1,5 @@
-import { ArrowDown, ArrowUp, Star } from 'lucide-react';
+import { useDroppable } from '@dnd-kit/core';
+import { ArrowDown, ArrowUp } from 'lucide-react';
 import { Form, Link, useSubmit } from 'react-router';
 import type { ArrangedRun, EveningRun } from '../../core/schedule/evening.ts';
 import { showDuration } from '../../core/units/duration.ts';
@@ -6,7 +7,7 @@ import { nearestThird, showStops } from '../../core/units/exposure.ts';
 import { Card, Notice } from '../ui/parts.tsx';
 import { rollRange } from '../ui/roll-range.ts';
 import { Strip } from '../ui/strip.tsx';
-import type { RunTimes } from './headline.ts';
+import { RollChip } from './roll-chip.tsx';
 import { runTitle } from './run-title.ts';
 import type { loader } from './tonight.tsx';
 
@@ -16,7 +17,7 @@ interface RunCardProps {
   readonly index: number;
   readonly run: EveningRun;
   readonly tonight: TonightData;
-  readonly clock: RunTimes | null;
+  readonly clock: { readonly pour: string } | null;
   readonly chosenStep: string | null;
 }
 
@@ -28,9 +29,14 @@ export function RunCard({ index, run, tonight, clock, chosenStep }: RunCardProps
   const rolls = run.rollIds.flatMap((id) => tonight.waiting.find((roll) => roll.id === id) ?? []);
   const runs: ArrangedRun[] = tonight.evening.runs.map(({ tankId, batchId, rollIds }) => ({ tankId, batchId, rollIds }));
   const plan = run.plan.ok ? run.plan.value : null;
+  const { setNodeRef, isOver } = useDroppable({ id: `run-${index}` });
   const chosen = plan && chosenStep ? plan.steps.findIndex((step, i) => `${i}-${step.bath}` === chosenStep) : null;
   return (
-    <Card aria-labelledby={`run-${index}`} className={run.broken.length > 0 ? 'border-hot' : ''}>
+    <Card
+      ref={setNodeRef}
+      aria-labelledby={`run-${index}`}
+      className={`${run.broken.length > 0 ? 'border-hot' : ''} ${isOver ? 'outline-2 outline-teal' : ''}`}
+    >
       <div className="mb-2.5 flex flex-wrap items-baseline justify-between gap-x-4">
         <h2 id={`run-${index}`} className="font-bold">
           Run {index + 1} · {runTitle(run, rolls)}
@@ -39,7 +45,7 @@ export function RunCard({ index, run, tonight, clock, chosenStep }: RunCardProps
           <p className="figure text-quiet">
             {clock && (
               <>
-                {clock.firstPour} <span aria-hidden>·</span>{' '}
+                {clock.pour} <span aria-hidden>·</span>{' '}
               </>
             )}
             {showDuration(plan.totalS)}
@@ -82,23 +88,15 @@ export function RunCard({ index, run, tonight, clock, chosenStep }: RunCardProps
           </Notice>
         ))}
       </div>
-      <details className="group mt-2">
-        <summary className="flex flex-wrap items-baseline justify-between gap-x-4 gap-y-1 rounded py-1 [&::-webkit-details-marker]:hidden">
-          <span className="min-w-0 text-quiet">
-            {rolls.map((roll, i) => (
-              <span key={roll.id}>
-                {i > 0 && ', '}
-                {roll.name}
-                {roll.keeper && (
-                  <Star aria-label=" (keeper)" size={15} className="ml-1 inline fill-straw-deep align-[-2px] text-[#7a6a10]" />
-                )}
-              </span>
-            ))}
-          </span>
-          <span className="text-quiet">
-            {plan && `${rollRange(plan.rollNumber, plan.runRolls)} of this batch`} ·{' '}
-            <span className="font-semibold text-ink underline">Change</span>
-          </span>
+      <ul className="mt-2 flex flex-wrap gap-1.5" aria-label={`Rolls of run ${index + 1}`}>
+        {rolls.map((roll) => (
+          <RollChip key={roll.id} roll={roll} />
+        ))}
+      </ul>
+      <details className="mt-1.5">
+        <summary className="flex items-baseline justify-between gap-x-4 rounded py-1 [&::-webkit-details-marker]:hidden">
+          <span className="text-quiet">{plan && `${rollRange(plan.rollNumber, plan.runRolls)} of this batch`}</span>
+          <span className="font-semibold underline">Change</span>
         </summary>
         <ul className="mt-2 divide-y divide-line border-t border-line">
           {rolls.map((roll) => (

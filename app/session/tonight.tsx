@@ -10,11 +10,20 @@ import { Empty, LinkButton, Notice, PageHead } from '../ui/parts.tsx';
 import { DEFAULT_UNITS, type Units } from '../ui/units.ts';
 import type { Route } from './+types/tonight.ts';
 import { draftChangeSchema, withChange, type Draft, type DraftChange } from './draft.ts';
-import { eveningHeadline } from './headline.ts';
+import { BathCard } from './bath-card.tsx';
+import { ClockCard } from './clock-card.tsx';
+import { EveningAxis } from './evening-axis.tsx';
+import { eveningPlan } from './evening-plan.server.ts';
+import { changeEvening } from './evening-change.server.ts';
+import { costTonight } from './cost-tonight.ts';
+import { clockTicks, eveningHeadline, time } from './headline.ts';
 import { frozenRuns } from './frozen-plan.server.ts';
 import { RunCard } from './run-card.tsx';
 import { SetForTonight } from './set-for-tonight.tsx';
+import { RunsBoard } from './runs-board.tsx';
 import { RollsTonight } from './rolls-tonight.tsx';
+import { SchoolsCard } from './schools-card.tsx';
+import { compareSchools } from './schools.ts';
 import { StepDetail } from './step-detail.tsx';
 import { SessionUnderWay, StartBar } from './start-bar.tsx';
 import { readDraft, tonight } from './tonight.server.ts';
@@ -25,6 +34,7 @@ export function loader() {
   const evening = tonight();
   const live = liveRun();
   const waitingRuns = queuedRuns();
+  const plan = eveningPlan(evening, nowMs());
   return {
     ...evening,
     batches: evening.batches.map((batch) => ({
@@ -37,7 +47,17 @@ export function loader() {
     })),
     live: live && { id: live.id, title: live.plan.title },
     queued: waitingRuns.map((run) => ({ id: run.id, sessionId: run.sessionId, title: run.plan.title, position: run.position })),
-    headline: eveningHeadline(evening.evening, nowMs()),
+    plan,
+    headline: eveningHeadline(evening.evening, plan.clock, plan.settings.heaterW, nowMs()),
+    ticks: clockTicks(plan.clock),
+    times: plan.clock.map((run) => ({
+      warm: time(run.warmFromMs),
+      load: time(run.loadFromMs),
+      pour: time(run.firstPourMs),
+      hung: time(run.hungMs),
+    })),
+    schools: evening.evening.runs.map((run) => compareSchools(run, evening, today())),
+    cost: costTonight(evening, plan.settings.labPrice),
   };
 }
 
@@ -57,6 +77,10 @@ export async function action({ request }: Route.ActionArgs) {
       const begun = beginRun(String(form.get('runId')));
       if (begun.ok) throw redirectDocument(`/bench/${begun.runId}`);
       return data({ field: null, typed: '', message: begun.message, nearest: null, liveRunId: begun.liveRunId }, { status: 409 });
+    }
+    case 'evening': {
+      const refusal = changeEvening(form);
+      return refusal ? data({ field: null, typed: '', message: refusal, nearest: null, liveRunId: null }, { status: 422 }) : null;
     }
     case 'leave':
       cancelQueuedRuns(String(form.get('sessionId')));
@@ -108,7 +132,7 @@ function parsedRuns(text: string): unknown {
 }
 
 export default function TonightPage({ loaderData, actionData }: Route.ComponentProps) {
-  const { evening, waiting, batches, tanks, live, queued, headline } = loaderData;
+  const { evening, waiting, batches, tanks, live, queued, headline, plan } = loaderData;
   const [search] = useSearchParams();
   const runIndex = Math.min(Math.max(0, Number(search.get('run')) || 0), Math.max(0, evening.runs.length - 1));
   const run = evening.runs[runIndex];
@@ -137,20 +161,28 @@ export default function TonightPage({ loaderData, actionData }: Route.ComponentP
         <div className="mt-4 grid gap-4 lg:grid-cols-[19rem_minmax(0,1fr)] xl:grid-cols-[19rem_minmax(0,1fr)_20.5rem]">
           <SetForTonight tonight={loaderData} refusal={actionData?.field ? actionData : null} />
           <div className="min-w-0 space-y-3 max-lg:order-first">
-            {evening.runs.map((each, i) => (
-              <RunCard
-                key={each.rollIds.join()}
-                index={i}
-                run={each}
-                tonight={loaderData}
-                clock={headline.clock[i] ?? null}
-                chosenStep={i === runIndex ? search.get('step') : null}
-              />
-            ))}
+            <RunsBoard runs={evening.runs}>
+              {evening.runs.map((each, i) => (
+                <RunCard
+                  key={each.rollIds.join()}
+                  index={i}
+                  run={each}
+                  tonight={loaderData}
+                  clock={loaderData.times[i] ?? null}
+                  chosenStep={i === runIndex ? search.get('step') : null}
+                />
+              ))}
+            </RunsBoard>
+            {evening.runs.length > 0 && (
+              <EveningAxis runs={evening.runs} clock={plan.clock} ticks={loaderData.ticks} times={loaderData.times} />
+            )}
             <RollsTonight tonight={loaderData} />
           </div>
           <div className="space-y-4 max-xl:lg:col-start-2">
             {run && <StepDetail run={run} runIndex={runIndex} chosen={search.get('step')} />}
+            {run && <SchoolsCard rows={loaderData.schools[runIndex] ?? []} runIndex={runIndex} />}
+            {run && <ClockCard settings={plan.settings} fault={plan.clockFault} cost={loaderData.cost} />}
+            {run && plan.bathQuestion && <BathCard question={plan.bathQuestion} settings={plan.settings} />}
           </div>
         </div>
       )}

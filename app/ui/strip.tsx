@@ -38,7 +38,8 @@ export function Strip({ steps, chosen = null, wrap }: StripProps) {
   const { blocks, rows } = layoutStrip(
     steps.map((step) => ({
       seconds: step.seconds,
-      insidePx: Math.max(step.name.length * CHARACTER_PX, showDuration(step.seconds).length * 10.5),
+      // A name of two words may stand on two lines inside its block.
+      insidePx: Math.max(...step.name.split(' ').map((word) => word.length * CHARACTER_PX), showDuration(step.seconds).length * 10.5),
       belowPx: (step.name.length + 1) * CHARACTER_PX + showDuration(step.seconds).length * 9,
     })),
     widthPx,
@@ -65,8 +66,12 @@ export function Strip({ steps, chosen = null, wrap }: StripProps) {
                 i,
                 look,
                 style,
-                <span className="block px-1.5 py-2 leading-tight">
-                  <span className={dark ? 'text-[0.9rem]' : 'bath-label text-[0.9rem]'}>{step.name}</span>
+                <span className={`block px-1.5 leading-tight ${step.name.includes(' ') ? 'py-1' : 'py-2'}`}>
+                  <span
+                    className={`${dark ? '' : 'bath-label'} ${step.name.includes(' ') ? 'text-[0.85rem] leading-[1.05]' : 'text-[0.9rem]'}`}
+                  >
+                    {step.name}
+                  </span>
                   <br />
                   <span className={`figure text-[1.05rem] font-semibold ${dark ? '' : 'bath-label'}`}>{showDuration(step.seconds)}</span>
                 </span>,

@@ -1,0 +1,150 @@
+// The Bench's figures, in real Chromium: cue punctuality, act to other screen, first picture, JavaScript delivered.
+// Appends its table to docs/measurements.md. SECONDS=180 measures longer.
+import { execFileSync } from 'node:child_process';
+import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { buildIfNeeded, CHROMIUM, ensureChromium, freePort, installPackages, root, startServer } from './setup.mjs';
+
+installPackages();
+ensureChromium();
+buildIfNeeded();
+const { chromium } = await import('playwright');
+const SECONDS = Number(process.env.SECONDS ?? 120);
+const args = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'];
+
+async function bench() {
+  const database = join(root, 'tmp', 'measure.db');
+  for (const suffix of ['', '-wal', '-shm']) rmSync(database + suffix, { force: true });
+  execFileSync(process.execPath, ['--import', 'tsx', 'demo/fill-for-measuring.ts'], { cwd: root, env: { ...process.env, STEADY_REEL_DB: database } });
+  const port = await freePort(4360);
+  const server = await startServer({ port, database });
+  const base = `http://127.0.0.1:${port}`;
+  const browser = await chromium.launch({ executablePath: CHROMIUM, args });
+  const context = await browser.newContext();
+  const page = await context.newPage();
+  await page.goto(base);
+  await page.locator('html[data-alive]').waitFor();
+  await page.getByRole('button', { name: 'Start at the Bench' }).click();
+  await page.waitForURL(/\/bench\/.+/);
+  await page.getByRole('button', { name: /Go on without/ }).click();
+  await page.waitForTimeout(1200);
+  return { base, browser, context, page, end: async () => { await browser.close(); server.kill(); } };
+}
+
+/** A plain per-second countdown, written for the comparison: it counts ticks and believes each is a second. */
+const plainCountdown = () => {
+  window.plain = [];
+  const from = performance.now();
+  let ticks = 0;
+  setInterval(() => {
+    ticks++;
+    if (ticks % 2 === 0) window.plain.push(performance.now() - from - ticks * 1000);
+  }, 1000);
+};
+
+async function punctuality(mode) {
+  const { page, context, end } = await bench();
+  await page.keyboard.press('Space');
+  await page.waitForTimeout(300);
+  await page.evaluate(plainCountdown);
+  if (mode === 'hidden') {
+    // Another page in front; the browser is told that this one cannot be seen.
+    await (await context.newPage()).bringToFront();
+    const cdp = await context.newCDPSession(page);
+    await cdp.send('Emulation.setFocusEmulationEnabled', { enabled: false });
+    await cdp.send('Page.setWebLifecycleState', { state: 'active' });
+  }
+  if (mode === 'throttled') await (await context.newCDPSession(page)).send('Emulation.setCPUThrottlingRate', { rate: 6 });
+  await page.waitForTimeout(SECONDS * 1000);
+  const figures = await page.evaluate(() => ({
+    cues: performance.getEntriesByName('cue').map((mark) => mark.detail.firedMs - mark.detail.plannedMs),
+    plain: window.plain,
+    hidden: document.visibilityState,
+  }));
+  await end();
+  return figures;
+}
+
+const at = (values, share) => [...values].map(Math.abs).sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))] ?? NaN;
+const row = (name, values) => `| ${name} | ${values.length} | ${at(values, 0.5).toFixed(1)} | ${at(values, 0.99).toFixed(1)} | ${at(values, 1).toFixed(1)} |`;
+
+async function actToOtherScreen() {
+  const { page, context, end } = await bench();
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await other.locator('html[data-alive]').waitFor();
+  await other.waitForTimeout(800);
+  const taken = [];
+  await page.keyboard.press('Space');
+  await other.waitForTimeout(1000);
+  for (let i = 0; i < 20; i++) {
+    const seen = other.evaluate(() => new Promise((resolve) => {
+      const observer = new MutationObserver(() => {
+        const text = document.body.innerText;
+        if (text.includes(`${window.wanted}`)) {
+          observer.disconnect();
+          resolve(performance.timeOrigin + performance.now());
+        }
+      });
+      window.wanted = `3${Math.floor(Math.random() * 9)}.${Math.floor(Math.random() * 90) + 10}`;
+      observer.observe(document.body, { subtree: true, childList: true, characterData: true });
+    }).then((at) => at));
+    const wanted = `${30 + i}.${i % 10}`;
+    await other.evaluate((value) => (window.wanted = value), wanted);
+    await page.keyboard.type(wanted);
+    const pressedAt = await page.evaluate(() => performance.timeOrigin + performance.now());
+    await page.keyboard.press('Enter');
+    taken.push((await seen) - pressedAt);
+    await page.waitForTimeout(250);
+  }
+  await end();
+  return taken;
+}
+
+async function firstPicture() {
+  const { page, browser, end } = await bench();
+  const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, serviceWorkers: 'block' });
+  const screen = await phone.newPage();
+  const cdp = await phone.newCDPSession(screen);
+  await cdp.send('Network.enable');
+  await cdp.send('Network.emulateNetworkConditions', { offline: false, latency: 150, downloadThroughput: (1.6 * 1024 * 1024) / 8, uploadThroughput: (750 * 1024) / 8 });
+  await cdp.send('Emulation.setCPUThrottlingRate', { rate: 4 });
+  const from = Date.now();
+  await screen.goto(page.url(), { waitUntil: 'commit' });
+  await screen.locator('[data-act]').waitFor();
+  const picture = Date.now() - from;
+  await screen.locator('[data-act][data-ready=true]').waitFor();
+  const answers = Date.now() - from;
+  await screen.waitForTimeout(1500);
+  const bytes = await screen.evaluate(() => performance.getEntriesByType('resource').filter((entry) => entry.name.endsWith('.js')).reduce((sum, entry) => sum + entry.encodedBodySize, 0));
+  await end();
+  return { picture, answers, bytes };
+}
+
+const hidden = await punctuality('hidden');
+const throttled = await punctuality('throttled');
+const other = await actToOtherScreen();
+const first = await firstPicture();
+const table = `
+## The Bench
+
+In headless Chromium, ${SECONDS} seconds each, a cue every two seconds. Distance between planned and fired, in ms, without its sign.
+Aim: 99th percentile within 50 ms. The plain countdown beside it counts its own ticks in the same page at the same time.
+
+| | cues | median | 99th percentile | worst |
+| --- | --- | --- | --- | --- |
+${row('Steady Reel, tab behind another', hidden.cues)}
+${row('plain per-second countdown, the same tab', hidden.plain)}
+${row('Steady Reel, CPU throttled sixfold', throttled.cues)}
+${row('plain per-second countdown, the same tab', throttled.plain)}
+
+| what | figure |
+| --- | --- |
+| act to the other screen, 20 readings | median ${at(other, 0.5).toFixed(0)} ms, worst ${at(other, 1).toFixed(0)} ms |
+| first useful picture, phone profile (CPU ÷ 4, 1.6 Mbit/s, 150 ms) | ${first.picture} ms; answers to presses after ${first.answers} ms |
+| JavaScript delivered to the Bench, compressed | ${(first.bytes / 1000).toFixed(0)} kB (aim: under 170 kB) |
+`;
+const file = join(root, 'docs', 'measurements.md');
+const before = existsSync(file) ? readFileSync(file, 'utf8') : '# Measurements\n';
+writeFileSync(file, before.split('\n## The Bench')[0].trimEnd() + '\n' + table);
+console.log(table);
