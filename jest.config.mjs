@@ -2,8 +2,10 @@
 export default {
   testMatch: ['<rootDir>/{core,app,cli,demo,scripts}/**/*.test.{ts,tsx}'],
   testEnvironment: 'node',
+  // An ES module that Jest must turn into what it can load.
+  transformIgnorePatterns: ['node_modules/(?!nanoid/)'],
   transform: {
-    '^.+\\.tsx?$': [
+    '^.+\\.[jt]sx?$': [
       '@swc/jest',
       {
         jsc: { target: 'es2023', parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } } },

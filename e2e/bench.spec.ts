@@ -15,7 +15,16 @@ let server: ChildProcess | null = null;
 async function startServer(...flags: string[]): Promise<void> {
   const child = spawn(process.execPath, ['scripts/serve-alone.mjs', String(PORT), database, ...flags], { stdio: 'ignore' });
   server = child;
-  await expect.poll(async () => fetch(`${base}/clock`).then((answer) => answer.ok, () => false), { timeout: 20_000 }).toBe(true);
+  await expect
+    .poll(
+      async () =>
+        fetch(`${base}/clock`).then(
+          (answer) => answer.ok,
+          () => false,
+        ),
+      { timeout: 20_000 },
+    )
+    .toBe(true);
 }
 async function killServer(): Promise<void> {
   const child = server;
@@ -55,7 +64,11 @@ interface Kept {
 async function eventsOf(address: string): Promise<Kept[]> {
   return ((await (await fetch(`${base}${address}/events`)).json()) as { events: Kept[] }).events;
 }
-const secondsOf = (text: string | null) => (text ?? '').replace(/^\+/, '').split(':').reduce((sum, part) => sum * 60 + Number(part), 0);
+const secondsOf = (text: string | null) =>
+  (text ?? '')
+    .replace(/^\+/, '')
+    .split(':')
+    .reduce((sum, part) => sum * 60 + Number(part), 0);
 
 test('two screens show the same second; an act on one appears on the other; a wrong clock changes nothing', async ({ page, browser }) => {
   const address = await atTheBench(page);
@@ -91,7 +104,9 @@ test('two screens show the same second; an act on one appears on the other; a wr
     await expect(act(page)).toHaveText(/Pour rinse water in/);
     await context.setOffline(false);
     await expect(phone.getByText('Developer has already ended.')).toBeVisible({ timeout: 15_000 });
-    await expect.poll(async () => (await eventsOf(address)).map(({ event }) => event.kind)).toEqual(['readied', 'poured', 'step-ended', 'poured', 'step-ended']);
+    await expect
+      .poll(async () => (await eventsOf(address)).map(({ event }) => event.kind))
+      .toEqual(['readied', 'poured', 'step-ended', 'poured', 'step-ended']);
   });
   await context.close();
 });
@@ -118,7 +133,9 @@ test('without its server the Bench goes on, loads, and delivers every act once, 
   await step(page, /Pour rinse water in/);
   await startServer('--keep');
   await expect(page.getByText(/On its own/)).toHaveCount(0, { timeout: 20_000 });
-  await expect.poll(async () => (await eventsOf(address)).map(({ event }) => event.kind)).toEqual(['readied', 'poured', 'step-ended', 'poured', 'reading', 'nudged', 'step-ended']);
+  await expect
+    .poll(async () => (await eventsOf(address)).map(({ event }) => event.kind))
+    .toEqual(['readied', 'poured', 'step-ended', 'poured', 'reading', 'nudged', 'step-ended']);
 });
 
 test('a server killed at twenty moments of a run loses nothing', async ({ page }) => {
@@ -150,7 +167,14 @@ test('a server killed at twenty moments of a run loses nothing', async ({ page }
 
 test('tampered, repeated and senseless events are refused, and the stream goes on', async ({ page }) => {
   const address = await atTheBench(page);
-  const send = async (body: unknown) => (await fetch(`${base}${address}/events`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) })).status;
+  const send = async (body: unknown) =>
+    (
+      await fetch(`${base}${address}/events`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify(body),
+      })
+    ).status;
   const { nowMs } = (await (await fetch(`${base}/clock`)).json()) as { nowMs: number };
   const poured = { id: 'from-outside-1', atMs: nowMs, kind: 'poured', step: 0 };
   expect(await send(poured)).toBe(200);
@@ -181,7 +205,11 @@ test('every state of the Bench is accessible, on a laptop and on a phone', async
   await page.keyboard.press('r');
   await check('reading');
   await page.keyboard.press('Escape');
-  for (const [button, state] of [['More', 'more'], ['Sound', 'sound'], ['Keys', 'keys']] as const) {
+  for (const [button, state] of [
+    ['More', 'more'],
+    ['Sound', 'sound'],
+    ['Keys', 'keys'],
+  ] as const) {
     await page.getByRole('button', { name: button, exact: false }).last().click();
     await check(state);
     await page.getByRole('button', { name: 'Close' }).click();
@@ -207,9 +235,11 @@ test('a hidden tab hears its cues on time', async ({ page, context }) => {
   const front = await context.newPage();
   await front.bringToFront();
   await expect.poll(async () => page.evaluate(() => performance.getEntriesByName('cue').length), { timeout: 8000 }).toBeGreaterThan(0);
-  const lateMs = await page.evaluate(() => performance.getEntriesByName('cue').map((mark) => {
-    const { plannedMs, firedMs } = (mark as PerformanceMark).detail as { plannedMs: number; firedMs: number };
-    return firedMs - plannedMs;
-  }));
+  const lateMs = await page.evaluate(() =>
+    performance.getEntriesByName('cue').map((mark) => {
+      const { plannedMs, firedMs } = (mark as PerformanceMark).detail as { plannedMs: number; firedMs: number };
+      return firedMs - plannedMs;
+    }),
+  );
   expect(Math.max(...lateMs.map(Math.abs))).toBeLessThan(250);
 });

@@ -1,7 +1,8 @@
-import { set } from 'date-fns';
+import { format, set } from 'date-fns';
 import { eveningBath, type EveningBathQuestion } from '../../core/heat/evening-bath.ts';
 import { DEFAULT_TANK_HEAT_JK } from '../../core/heat/water.ts';
 import { eveningClock, type EveningAnchor, type RunClock } from '../../core/schedule/session-clock.ts';
+import { showDuration } from '../../core/units/duration.ts';
 import { readSetting } from '../server/settings.server.ts';
 import { DEFAULT_EVENING, type EveningSettings } from './evening-settings.ts';
 import type { Tonight } from './tonight.server.ts';
@@ -43,9 +44,10 @@ export function eveningPlan(tonight: Tonight, nowMs: number): EveningPlan {
   const clock = eveningClock(runs, { dryReelsS, hangS: HANG_S }, anchorOf(settings, nowMs));
   const begins = clock[0] ? Math.min(clock[0].warmFromMs, clock[0].loadFromMs) : nowMs;
   const lateMs = nowMs - begins;
+  const { anchor } = settings;
   const clockFault =
-    settings.anchor !== 'start' && lateMs > 60_000
-      ? `For that you would have had to begin ${Math.ceil(lateMs / 60_000)} min ago. The earliest possible is ${Math.ceil(lateMs / 60_000)} min later.`
+    anchor !== 'start' && lateMs > 60_000
+      ? `For that you would have had to begin ${showDuration(Math.ceil(lateMs / 60_000) * 60).replace(/:00$/, '')} ${lateMs < 3_600_000 ? 'minutes' : 'hours'} ago. Beginning now, ${anchor === 'first-pour' ? 'the first pour can be' : 'all hangs'} at ${format((anchor === 'first-pour' ? (clock[0]?.firstPourMs ?? 0) : (clock.at(-1)?.hungMs ?? 0)) + lateMs, 'HH:mm')}.`
       : null;
   return { settings, bathQuestion, warmS, bathFault: ready && !ready.ok ? (ready.errors[0]?.message ?? null) : null, clock, clockFault };
 }

@@ -1,7 +1,24 @@
-import { DndContext, KeyboardSensor, PointerSensor, useDroppable, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import {
+  DndContext,
+  KeyboardSensor,
+  pointerWithin,
+  PointerSensor,
+  rectIntersection,
+  useDroppable,
+  useSensor,
+  useSensors,
+  type CollisionDetection,
+  type DragEndEvent,
+} from '@dnd-kit/core';
 import { useId, type ReactNode } from 'react';
 import { useSubmit } from 'react-router';
 import type { ArrangedRun, EveningRun } from '../../core/schedule/evening.ts';
+
+/** What the finger is over counts; moved by keys, what the roll lies on. */
+const underPointer: CollisionDetection = (drag) => {
+  const under = pointerWithin(drag);
+  return under.length > 0 ? under : rectIntersection(drag);
+};
 
 /** Rolls are dragged between the runs on this board; a drop is posted like any other change. */
 export function RunsBoard({ runs, children }: { readonly runs: readonly EveningRun[]; readonly children: ReactNode }) {
@@ -19,7 +36,7 @@ export function RunsBoard({ runs, children }: { readonly runs: readonly EveningR
     );
   };
   return (
-    <DndContext id={id} sensors={sensors} onDragEnd={dropped}>
+    <DndContext id={id} sensors={sensors} collisionDetection={underPointer} onDragEnd={dropped}>
       {children}
       <NewRun />
     </DndContext>

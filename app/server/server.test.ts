@@ -1,0 +1,103 @@
+import { existsSync, mkdtempSync, readdirSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import Database from 'better-sqlite3';
+
+const file = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'test.db');
+process.env['STEADY_REEL_DB'] = file;
+
+import { startedRuns } from '../session/a-session.fixture.ts';
+import { findBatch } from './batches.server.ts';
+import { db, openDatabase } from './database.server.ts';
+import { migrate, migrationsIn } from './migrate.ts';
+import { nowMs } from './clock.server.ts';
+import { findRoll, listRolls, rollCounts } from './rolls.server.ts';
+import { eventsOfRun } from './run-events.server.ts';
+import { recordEvent, stateOfRun } from './run-log.server.ts';
+import { findRun, liveRun, queuedRuns } from './runs.server.ts';
+import { beginRun, cancelQueuedRuns, startSession } from './session-start.server.ts';
+
+let count = 0;
+const event = (kind: string, body: object = {}) => ({ id: `event-${++count}-abc`, atMs: nowMs(), kind, ...body });
+
+test('a database that a newer Steady Reel wrote is refused in words, untouched', () => {
+  const newer = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'newer.db');
+  const made = new Database(newer);
+  made.pragma('user_version = 9999');
+  made.exec('CREATE TABLE tomorrow (x)');
+  made.close();
+  expect(() => openDatabase(newer)).toThrow(/written by a newer Steady Reel.*Nothing was changed/s);
+  const after = new Database(newer, { readonly: true });
+  expect(after.prepare("SELECT name FROM sqlite_master WHERE type = 'table'").all()).toEqual([{ name: 'tomorrow' }]);
+  after.close();
+});
+
+test('a migration that fails leaves nothing behind, and a copy stands beside the file', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'steady-reel-'));
+  const old = join(folder, 'old.db');
+  openDatabase(old).close();
+  const database = new Database(old);
+  database.pragma('user_version = 0');
+  // Tables are already there: running the first migration again must fail and roll back.
+  expect(() => migrate(database, old, 'migrations')).toThrow(/already exists/);
+  expect(database.pragma('user_version', { simple: true })).toBe(0);
+  database.pragma('user_version = 1');
+  expect(migrationsIn('migrations').length).toBeGreaterThan(0);
+  database.close();
+  expect(existsSync(old)).toBe(true);
+  expect(readdirSync(folder).filter((name) => name.includes('.before-'))).toEqual([]);
+});
+
+test('a session starts once; a second run is refused while one is live and leads to it', () => {
+  const runs = startedRuns(2);
+  const first = startSession(runs);
+  expect(first.ok).toBe(true);
+  const second = startSession(startedRuns(1));
+  expect(second).toMatchObject({ ok: false, liveRunId: liveRun()?.id });
+  expect(queuedRuns()).toHaveLength(1);
+  expect(rollCounts().developing).toBe(2);
+  expect(db().pragma('synchronous', { simple: true })).toBe(2);
+});
+
+test('finishing marks rolls and moves the batch once, whatever is delivered twice; the session goes on', () => {
+  const run = liveRun();
+  if (!run) throw new Error('no run is live');
+  const before = findBatch(run.batchId)?.rollsDone ?? 0;
+  run.plan.steps.forEach((_, step) => {
+    expect(recordEvent(run.id, event('poured', { step })).ok).toBe(true);
+    expect(recordEvent(run.id, event('step-ended', { step })).ok).toBe(true);
+  });
+  const finish = event('finished');
+  expect(recordEvent(run.id, finish)).toMatchObject({ ok: true, repeated: false });
+  expect(recordEvent(run.id, finish)).toMatchObject({ ok: true, repeated: true });
+  expect(recordEvent(run.id, event('finished'))).toMatchObject({ ok: false, status: 409 });
+  expect(findBatch(run.batchId)?.rollsDone).toBe(before + 1);
+  expect(rollCounts()).toMatchObject({ developed: 1, developing: 1 });
+  expect(stateOfRun(findRun(run.id) ?? run).phase).toBe('finished');
+  expect(new Set(eventsOfRun(run.id).map((stored) => stored.event.id)).size).toBe(eventsOfRun(run.id).length);
+
+  const next = queuedRuns()[0];
+  expect(beginRun(next?.id ?? '')).toEqual({ ok: true, runId: next?.id });
+  recordEvent(next?.id ?? '', event('poured', { step: 0 }));
+  recordEvent(next?.id ?? '', event('given-up', { reason: 'the lid came off', countsRolls: true }));
+  expect(rollCounts()).toMatchObject({ developed: 1, spoilt: 1, developing: 0 });
+  expect(findBatch(run.batchId)?.rollsDone).toBe(before + 2);
+});
+
+test('a session that is left gives its rolls back', () => {
+  const started = startSession(startedRuns(2));
+  if (!started.ok) throw new Error(started.message);
+  recordEvent(started.runId, event('given-up', { reason: '', countsRolls: false }));
+  cancelQueuedRuns(findRun(started.runId)?.sessionId ?? '');
+  expect(rollCounts().developing).toBe(0);
+  expect(queuedRuns()).toEqual([]);
+});
+
+test('search takes wildcards as letters and pages through', () => {
+  const { rolls, total } = listRolls({ state: 'all', process: 'all', search: '%', sort: 'name', limit: 2, offset: 0 });
+  expect([rolls.length, total]).toEqual([0, 0]);
+  const all = listRolls({ state: 'all', process: 'C-41', search: 'roll', sort: 'added', limit: 2, offset: 1 });
+  expect(all.total).toBeGreaterThan(2);
+  expect(all.rolls).toHaveLength(2);
+  expect(findRoll('nobody')).toBeNull();
+});

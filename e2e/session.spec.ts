@@ -1,0 +1,150 @@
+import { expect, test } from '@playwright/test';
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { open } from './open.ts';
+
+const base = 'http://127.0.0.1:4490';
+let server: ChildProcess;
+
+test.beforeAll(async () => {
+  const database = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'session.db');
+  server = spawn(process.execPath, ['scripts/serve-alone.mjs', '4490', database, '--demo'], { stdio: 'ignore' });
+  await expect
+    .poll(
+      async () =>
+        fetch(`${base}/clock`).then(
+          (answer) => answer.ok,
+          () => false,
+        ),
+      { timeout: 20_000 },
+    )
+    .toBe(true);
+});
+test.afterAll(() => server.kill('SIGKILL'));
+test.use({ baseURL: base });
+test.describe.configure({ mode: 'serial' });
+
+test('the puzzle of the evening is solved on opening: keepers first, pushes apart, the heater’s time there', async ({ page }) => {
+  await open(page, '/');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('5 rolls in 4 runs');
+  await expect(page.getByText(/First pour \d\d:\d\d if the bath goes on by \d\d:\d\d. Hung up by \d\d:\d\d/)).toBeVisible();
+  await expect(page.getByRole('region', { name: /Run 1 · two 135, box speed, keepers/ })).toContainText('rolls 9 and 10 of this batch');
+  await expect(page.getByRole('region', { name: /Run 3 · one 135, push 1/ })).toContainText('Night kiln');
+  await expect(page.getByRole('region', { name: /Run 4/ })).toContainText('Estuary slides');
+});
+
+test('a roll dragged where it does not belong is refused in words, and one press takes it back', async ({ page }) => {
+  await open(page, '/');
+  const chip = page.getByRole('button', { name: 'Night kiln' });
+  await chip.scrollIntoViewIfNeeded();
+  const from = await chip.boundingBox();
+  const onto = await page.getByRole('region', { name: /Run 2/ }).boundingBox();
+  if (!from || !onto) throw new Error('nothing to drag');
+  await page.mouse.move(from.x + 20, from.y + 10);
+  await page.mouse.down();
+  await page.mouse.move(onto.x + 100, onto.y + 60, { steps: 8 });
+  await page.mouse.up();
+  await expect(page.getByText('are pushed by different amounts')).toBeVisible();
+  await expect(page.getByText(/of what the tank holds/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Start at the Bench' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Undo last change' }).click();
+  await expect(page.getByText('are pushed by different amounts')).toHaveCount(0);
+
+  await test.step('the same by keyboard', async () => {
+    await page.getByRole('region', { name: /Run 3/ }).locator('summary').press('Enter');
+    await page.getByLabel('Where Night kiln goes').selectOption('in run 2');
+    await expect(page.getByText('are pushed by different amounts')).toBeVisible();
+    await page.getByRole('button', { name: 'Propose anew' }).click();
+    await expect(page.getByText('are pushed by different amounts')).toHaveCount(0);
+  });
+});
+
+test('schools side by side, the bath by its sliders, the evening counted back from a wanted end', async ({ page }) => {
+  await open(page, '/?run=2');
+  const schools = page.getByRole('region', { name: 'Run 3 by each school' });
+  await expect(schools.getByRole('row')).toHaveCount(4);
+  await expect(schools).toContainText('Push by rule of thumb');
+
+  const bath = page.getByRole('region', { name: 'The bath' });
+  await bath.getByText('Change the bath').click();
+  await bath.getByLabel('Heater, 0 for none').fill('0');
+  await expect(bath.getByText(/Left to fall, water at/)).toBeVisible();
+  await bath.getByLabel('Heater, 0 for none').fill('1000');
+  await expect(bath.getByText(/Heater on/)).toBeVisible();
+
+  const when = page.getByRole('region', { name: 'When' });
+  await when.getByLabel('Counted from').selectOption('all hung up by');
+  // A minute from now is too soon for anybody, whatever the hour of the test.
+  const soon = new Date(Date.now() + 60_000).toTimeString().slice(0, 5);
+  await when.getByLabel('Clock time').fill(soon);
+  await expect(when.getByText(/For that you would have had to begin/)).toBeVisible();
+  await when.getByLabel('Clock time').fill('23:59');
+  await expect(page.getByText(/Hung up by 23:59/)).toBeVisible();
+  await when.getByLabel('A laboratory asks').fill('a lot');
+  await when.getByLabel('A laboratory asks').blur();
+  await expect(page.getByText('A laboratory’s price is a number')).toBeVisible();
+});
+
+test('calendar file and wall sheet are made and read back', async ({ page, request }) => {
+  const calendar = await (await request.get('/session.ics')).text();
+  expect(calendar).toMatch(/^BEGIN:VCALENDAR/);
+  expect(calendar.match(/BEGIN:VEVENT/g)).toHaveLength(9);
+  expect(calendar.match(/BEGIN:VALARM/g)).toHaveLength(9);
+  expect(calendar).toContain('SUMMARY:Run 1: two 135\\, box speed\\, keepers');
+  await open(page, '/wall-sheet');
+  await expect(page.getByRole('article')).toHaveCount(4);
+  const pdf = (await page.pdf({ format: 'A4', preferCSSPageSize: true })).toString('latin1');
+  // One page a run, no more and no fewer.
+  expect(pdf.match(/\/Type\s*\/Page[^s]/g)).toHaveLength(4);
+});
+
+test('forty rolls from a spreadsheet: a preview, faults by row, the rest on request, and out again', async ({ page }) => {
+  const lines = Array.from(
+    { length: 40 },
+    (_, i) => `Harbour ${i + 1};Tern 400;${i === 7 ? 'X-9' : 'C-41'};135-36;400;${i === 20 ? 'dark' : 400}`,
+  );
+  await open(page, '/rolls/import');
+  await page.getByLabel('A file').setInputFiles({
+    name: 'rolls.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(`\uFEFFTitle;Stock;Mark;Size;ASA;EI\r\n${lines.join('\r\n')}\r\n`),
+  });
+  await page.getByRole('button', { name: 'Look at it' }).click();
+  await expect(page.getByRole('heading', { name: '38 rolls can be imported' })).toBeVisible();
+  await expect(page.getByText('Row 9', { exact: true })).toBeVisible();
+  await expect(page.getByText('The process is C-41, E-6 or ECN-2')).toBeVisible();
+  await page.getByRole('button', { name: 'Import the 38 good rows' }).click();
+  await expect(page.getByText('38 imported, 2 rows left out.')).toBeVisible();
+  const download = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'Export' }).click();
+  expect(readFileSync(await (await download).path(), 'utf8').split('\r\n').length).toBe(22 + 38 + 1);
+
+  await page.getByLabel('Tick Harbour 1', { exact: true }).check();
+  await page.getByLabel('Tick Harbour 2', { exact: true }).check();
+  await page.getByLabel('The ticked rolls').selectOption('are deleted');
+  await page.getByRole('button', { name: 'Change them' }).click();
+  await expect(page.getByText('2 rolls were deleted.')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText('Harbour 2', { exact: true })).toBeVisible();
+
+  await open(page, '/');
+  await expect(page.getByText(/The C-41 chemistry has 0 rolls of life left/).first()).toBeVisible();
+});
+
+test('the session starts, and its runs go to the Bench in order', async ({ page }) => {
+  await open(page, '/');
+  await page.getByRole('button', { name: 'Start at the Bench' }).click();
+  await expect(page.getByText(/Run 1 of/)).toBeVisible();
+  await page.getByRole('button', { name: /Go on without/ }).click();
+  await page.getByRole('button', { name: 'More' }).click();
+  await page.getByRole('button', { name: /Give this run up/ }).click();
+  await page.waitForTimeout(1000);
+  await page.getByRole('button', { name: /Run 2 is next/ }).click();
+  await expect(page.getByText(/Run 2 of/)).toBeVisible();
+  await open(page, '/');
+  await expect(page.getByRole('link', { name: 'Back to the Bench' })).toBeVisible();
+  await page.getByRole('button', { name: /off tonight/ }).click();
+  await expect(page.getByRole('button', { name: /off tonight/ })).toHaveCount(0);
+});
