@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { spawn, type ChildProcess } from 'node:child_process';
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -242,4 +242,28 @@ test('a hidden tab hears its cues on time', async ({ page, context }) => {
     }),
   );
   expect(Math.max(...lateMs.map(Math.abs))).toBeLessThan(250);
+});
+
+test('a whole run at true speed, by the phone alone, ends in the logbook', async ({ page }) => {
+  await killServer();
+  database = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'short.db');
+  execFileSync(process.execPath, ['--import', 'tsx', 'demo/fill-for-measuring.ts', 'short'], {
+    env: { ...process.env, STEADY_REEL_DB: database },
+  });
+  await startServer('--keep');
+  await page.setViewportSize({ width: 390, height: 844 });
+  const address = await atTheBench(page);
+  for (const name of ['Developer', 'Bleach-fix', 'Stabiliser']) {
+    await act(page).click();
+    await expect(page.getByRole('heading', { name, exact: true })).toBeVisible();
+    // Pressed as the tank runs empty: the level is at zero, and the digits say so.
+    await expect(left(page)).toHaveText(/^\+?0:0[01]$/, { timeout: 15_000 });
+    await act(page).click();
+    await page.waitForTimeout(750);
+  }
+  await act(page).click();
+  await expect(page.getByRole('heading', { name: 'Developed' })).toBeVisible();
+  await open(page, `${base}${address.replace('bench', 'logbook')}`);
+  const offBy = await page.getByRole('row').filter({ hasText: 'Developer' }).getByRole('cell').allTextContents();
+  expect(Math.abs(secondsOf(offBy[2] ?? '') - 9)).toBeLessThanOrEqual(2);
 });

@@ -1,7 +1,9 @@
 import { nanoid } from 'nanoid';
 import { redirect, useSearchParams } from 'react-router';
 import { nowMs } from '../server/clock.server.ts';
+import { inTransaction } from '../server/database.server.ts';
 import { addRoll, findRoll, knownFilms } from '../server/rolls.server.ts';
+import { INPUT_SHAPE } from '../ui/fields.tsx';
 import { readForm } from '../ui/form.ts';
 import { Button, LinkButton, PageHead } from '../ui/parts.tsx';
 import type { Route } from './+types/add.ts';
@@ -38,9 +40,20 @@ export async function action({ request }: Route.ActionArgs) {
   const formData = await request.formData();
   const read = readForm(rollSchema, formData);
   if (!read.ok) return read.reply;
-  const id = nanoid();
-  addRoll(id, rollFields(read.value), nowMs());
-  throw redirect(formData.get('then') === 'another' ? `/rolls/new?like=${id}&added=${encodeURIComponent(read.value.name)}` : '/rolls');
+  const alike = Math.min(24, Math.max(1, Math.floor(Number(formData.get('alike'))) || 1));
+  let id = nanoid();
+  let { name } = read.value;
+  inTransaction(() => {
+    for (let i = 0; i < alike; i++) {
+      if (i > 0) [id, name] = [nanoid(), nextName(name)];
+      addRoll(id, { ...rollFields(read.value), name }, nowMs() + i);
+    }
+  });
+  throw redirect(
+    formData.get('then') === 'another'
+      ? `/rolls/new?like=${id}&added=${encodeURIComponent(alike > 1 ? `${read.value.name} to ${name}` : name)}`
+      : '/rolls',
+  );
 }
 
 export default function AddRoll({ loaderData, actionData }: Route.ComponentProps) {
@@ -48,8 +61,12 @@ export default function AddRoll({ loaderData, actionData }: Route.ComponentProps
   const added = search.get('added');
   return (
     <>
-      <PageHead title="Add a roll">{added ? `${added} was added. The next one like it:` : 'One film, or one set of sheets.'}</PageHead>
+      <PageHead title="Add a roll">{added ? `Added: ${added}. The next one like it:` : 'One film, or one set of sheets.'}</PageHead>
       <RollForm key={search.get('like') ?? 'new'} lastResult={actionData} defaults={loaderData.defaults} films={loaderData.films}>
+        <label className="flex items-center gap-2">
+          <span className="font-semibold">How many alike</span>
+          <input name="alike" inputMode="numeric" defaultValue="1" className={`${INPUT_SHAPE} w-16 text-right`} />
+        </label>
         <Button filled name="then" value="list">
           Add it
         </Button>

@@ -1,4 +1,5 @@
 import { array, lazy, mixed, number, object, string, type InferType } from 'yup';
+import type { Habits } from '../../core/schedule/habits.ts';
 import type { ArrangedRun } from '../../core/schedule/evening.ts';
 
 /** What a person changed of tonight's proposal. Everything absent is proposed anew each time. */
@@ -12,6 +13,8 @@ export interface Draft {
   /** Push chosen for tonight where it differs from how the roll was exposed. */
   readonly pushStops: Readonly<Record<string, number>>;
   readonly arrangement: readonly ArrangedRun[] | null;
+  /** Habits for this session alone; absent, the person's own hold. */
+  readonly habits?: Habits;
 }
 
 export const EMPTY_DRAFT: Draft = { excluded: [], batchIds: [], tankIds: [], temperaturesC: {}, pushStops: {}, arrangement: null };
@@ -33,6 +36,7 @@ const shapes = {
   }),
   'run-tank': object({ run: number().integer().min(0).required(), tankId: id(), runs: mixed<readonly ArrangedRun[]>().required() }),
   propose: object({}),
+  'usual-habits': object({}),
 } as const;
 
 export type DraftChange = { [K in keyof typeof shapes]: { readonly kind: K } & InferType<(typeof shapes)[K]> }[keyof typeof shapes];
@@ -76,6 +80,10 @@ export function withChange(draft: Draft, change: DraftChange): Draft {
     }
     case 'run-tank':
       return { ...draft, arrangement: change.runs.map((run, i) => (i === change.run ? { ...run, tankId: change.tankId } : run)) };
+    case 'usual-habits': {
+      const { habits: _, ...rest } = draft;
+      return rest;
+    }
     case 'propose':
       return { ...draft, arrangement: null, excluded: [] };
   }

@@ -19,6 +19,9 @@ export const habitsSchema = object({
   washing: string().oneOf(['kit', 'running', 'changes', 'counted']).required(),
   washS: secondsIn(30, 3600, 'A wash'),
   washN: typedNumber('Changes of water are a whole number from 1 to 40.').integer().min(1).max(40),
+  agitation: string().oneOf(['kit', 'every-30', 'every-60', 'long-gaps']).required(),
+  initialS: secondsIn(0, 120, 'The first agitation'),
+  inversions: typedNumber('Inversions are a whole number from 1 to 20.').integer().min(1).max(20),
   stabiliser: string().oneOf(['in-tank', 'open-tray']).required(),
   wettingAgent: string().oneOf(['none', 'drop']).required(),
   drying: string().oneOf(['untouched', 'squeegee', 'spun']).required(),
@@ -29,10 +32,15 @@ export const habitsSchema = object({
 
 type HabitsForm = InferType<typeof habitsSchema>;
 
+const EVERY_S: Readonly<Record<string, number>> = { 'every-30': 30, 'every-60': 60, 'long-gaps': 120 };
+
 export function habitsFromForm(form: HabitsForm): Habits {
-  const { prewash, prewashS, afterDeveloper, washing, washS, washN, wettingAgent, ...plain } = form;
+  const { prewash, prewashS, afterDeveloper, washing, washS, washN, wettingAgent, agitation, initialS, inversions, ...plain } = form;
   return {
     ...plain,
+    ...(agitation === 'kit'
+      ? {}
+      : { agitation: { initialS: initialS ?? 15, everyS: EVERY_S[agitation] ?? 30, inversions: inversions ?? 4, tap: true } }),
     ...(wettingAgent === 'drop' ? { wettingAgent } : {}),
     ...(afterDeveloper === 'kit' ? {} : { afterDeveloper }),
     ...(prewash === 'kit'
@@ -57,6 +65,9 @@ export function formFromHabits(habits: Habits): Record<string, string | number |
     washing: washing?.kind ?? 'kit',
     washS: washing?.s,
     washN: washing?.kind === 'changes' ? washing.n : undefined,
+    agitation: Object.keys(EVERY_S).find((name) => EVERY_S[name] === habits.agitation?.everyS) ?? 'kit',
+    initialS: habits.agitation?.initialS,
+    inversions: habits.agitation?.inversions,
     stabiliser: habits.stabiliser ?? 'in-tank',
     wettingAgent: habits.wettingAgent ?? 'none',
     drying: habits.drying ?? 'untouched',
@@ -110,6 +121,20 @@ export const QUESTIONS: readonly Question[] = [
         does: 'Pouring begins before the end, so that the time includes it. Most leaflets mean this.',
       },
       { value: 'at-zero', label: 'Pouring begins at zero', does: 'The film gets a few seconds more in every bath.' },
+    ],
+  },
+  {
+    name: 'agitation',
+    asks: 'Agitation',
+    schools: [
+      {
+        value: 'kit',
+        label: 'As the kit says',
+        does: 'Each bath’s own beat. A stick or a rotary tank changes the movement, not the beat; that is set with the tank.',
+      },
+      { value: 'every-30', label: 'Inversions every 30 s', does: 'Most leaflets for warm baths.' },
+      { value: 'every-60', label: 'Inversions every 60 s', does: 'Gentler; for long developers.' },
+      { value: 'long-gaps', label: 'Long gaps, every 2 minutes', does: 'For developers at room temperature, which work slowly.' },
     ],
   },
   {

@@ -6,18 +6,26 @@ import { TextField } from '../ui/fields.tsx';
 import { readForm, useCheckedForm } from '../ui/form.ts';
 import { Button, Card, LinkButton, PageHead } from '../ui/parts.tsx';
 import type { Route } from './+types/habits.ts';
+import { readDraft } from './tonight.server.ts';
 import { formFromHabits, habitsFromForm, habitsSchema, QUESTIONS } from './habits-schema.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Habits · Steady Reel' }];
 
 export function loader() {
-  return { habits: formFromHabits(readSetting<Habits>('habits')) };
+  return { habits: formFromHabits(readDraft().habits ?? readSetting<Habits>('habits')) };
 }
 
 export async function action({ request }: Route.ActionArgs) {
-  const read = readForm(habitsSchema, await request.formData());
+  const form = await request.formData();
+  const read = readForm(habitsSchema, form);
   if (!read.ok) return read.reply;
-  writeSetting('habits', habitsFromForm(read.value));
+  const habits = habitsFromForm(read.value);
+  const { habits: _, ...draft } = readDraft();
+  if (form.get('for') === 'tonight') writeSetting('draft', { ...draft, habits });
+  else {
+    writeSetting('habits', habits);
+    writeSetting('draft', draft);
+  }
   throw redirect('/');
 }
 
@@ -34,6 +42,12 @@ export default function HabitsPage({ loaderData, actionData }: Route.ComponentPr
         figures
         hint="on top of filling and draining"
       />
+    ),
+    agitation: (
+      <div className="mt-3 flex flex-wrap gap-4">
+        <TextField className="w-44" field={fields.initialS} label="First without a pause" unit="s" figures hint="15 if empty" />
+        <TextField className="w-44" field={fields.inversions} label="Inversions each time" figures hint="4 if empty" />
+      </div>
     ),
     washing: (
       <div className="mt-3 flex flex-wrap gap-4">
@@ -73,7 +87,12 @@ export default function HabitsPage({ loaderData, actionData }: Route.ComponentPr
           );
         })}
         <div className="flex gap-3 md:col-span-2">
-          <Button filled>Keep these habits</Button>
+          <Button filled name="for" value="always">
+            Keep these habits
+          </Button>
+          <Button name="for" value="tonight">
+            For this session only
+          </Button>
           <LinkButton to="/">Leave them as they were</LinkButton>
         </div>
       </Form>

@@ -9,6 +9,7 @@ export function RollsTonight({ tonight }: { readonly tonight: TonightData }) {
   const { evening, waiting, draft, canUndo } = tonight;
   const inRuns = new Set(evening.runs.flatMap((run) => run.rollIds));
   const why = new Map([...evening.leftOut, ...evening.unplaceable].map((left) => [left.id, left.why]));
+  const otherBatches = tonight.batches.filter((batch) => !tonight.inUse.some((used) => used.id === batch.id) && (batch.rollsLeft ?? 1) > 0);
   const others = waiting.filter((roll) => !inRuns.has(roll.id));
   return (
     <Card aria-labelledby="not-tonight">
@@ -30,6 +31,13 @@ export function RollsTonight({ tonight }: { readonly tonight: TonightData }) {
         </Form>
       </div>
       <ul className="divide-y divide-line">
+        {evening.leftOut.length > 0 && (
+          <li className="py-2 text-sm">
+            {otherBatches.length > 0
+              ? `${otherBatches.map((batch) => `${batch.name} could still take ${batch.rollsLeft === null ? 'some' : Math.round(batch.rollsLeft * 100) / 100}`).join('; ')}: choose it on the left.`
+              : 'No other batch on the shelf could take them; a fresh one would.'}
+          </li>
+        )}
         {others.map((roll) => (
           <li key={roll.id} className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1 py-2">
             <span className="min-w-0">

@@ -35,11 +35,19 @@ export function SetForTonight({ tonight, refusal }: { readonly tonight: TonightD
             <span className="text-right text-quiet">{row.answer}</span>
           </div>
         ))}
-        <p className="pt-3">
+        <div className="flex flex-wrap items-center gap-x-4 pt-3">
           <Link className="font-semibold underline" to="/habits">
             Change your habits
           </Link>
-        </p>
+          {tonight.draft.habits && (
+            <Form method="post" action="/?index">
+              <button name="intent" value="usual-habits" className="min-h-9 underline">
+                Back to your usual ones
+              </button>
+            </Form>
+          )}
+        </div>
+        {tonight.draft.habits && <p className="pt-1 text-sm text-quiet">These habits hold for this session only.</p>}
       </div>
     </Card>
   );

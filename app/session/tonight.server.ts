@@ -31,7 +31,7 @@ export function readDraft(): StoredDraft {
 /** What waits, what the shelf can do, and the evening that follows from both. */
 export function tonight(): Tonight {
   const { before, ...draft } = readDraft();
-  const habits = readSetting<Habits>('habits') as Habits;
+  const habits = draft.habits ?? (readSetting<Habits>('habits') as Habits);
   const waiting = waitingRolls();
   const batches = listBatches();
   const tanks = listTanks();
