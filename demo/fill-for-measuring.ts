@@ -25,9 +25,43 @@ const quick = (id: string, name: string, developerS: number, otherS: number): Ki
 });
 
 inTransaction(() => {
-  saveTank({ id: 'tank', name: 'Test tank', method: 'inversion', volumeMl: 500, fillS: 1, drainS: 1, heatJK: null, coolingPerMin: null, reelSets: 2, holds: { '135': 2 } }, 1);
+  saveTank(
+    {
+      id: 'tank',
+      name: 'Test tank',
+      method: 'inversion',
+      volumeMl: 500,
+      fillS: 1,
+      drainS: 1,
+      heatJK: null,
+      coolingPerMin: null,
+      reelSets: 2,
+      holds: { '135': 2 },
+    },
+    1,
+  );
   const kit = process.argv[2] === 'short' ? quick('short', 'Short test kit', 9, 5) : quick('beat', 'Beat test kit', 900, 5);
   saveKit(kit, 1);
-  addBatch({ id: 'batch', kitId: kit.id, name: 'Test batch', volumeMl: 1000, mixedOn: '2026-01-01', priceCents: null, rollsDone: 0, note: '' }, 1);
-  addRoll('roll', { name: 'Test roll', film: '', process: 'C-41', format: '135-36', count: 1, boxSpeed: 100, exposedSpeed: 100, treatment: 'normal', keeper: false, expiredYear: null, place: '', note: '' }, 1);
+  addBatch(
+    { id: 'batch', kitId: kit.id, name: 'Test batch', volumeMl: 1000, mixedOn: '2026-01-01', priceCents: null, rollsDone: 0, note: '' },
+    1,
+  );
+  addRoll(
+    'roll',
+    {
+      name: 'Test roll',
+      film: '',
+      process: 'C-41',
+      format: '135-36',
+      count: 1,
+      boxSpeed: 100,
+      exposedSpeed: 100,
+      treatment: 'normal',
+      keeper: false,
+      expiredYear: null,
+      place: '',
+      note: '',
+    },
+    1,
+  );
 });

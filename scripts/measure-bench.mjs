@@ -10,12 +10,23 @@ ensureChromium();
 buildIfNeeded();
 const { chromium } = await import('playwright');
 const SECONDS = Number(process.env.SECONDS ?? 120);
-const args = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'];
+const args = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
 
 async function bench() {
   const database = join(root, 'tmp', 'measure.db');
   for (const suffix of ['', '-wal', '-shm']) rmSync(database + suffix, { force: true });
-  execFileSync(process.execPath, ['--import', 'tsx', 'demo/fill-for-measuring.ts'], { cwd: root, env: { ...process.env, STEADY_REEL_DB: database } });
+  execFileSync(process.execPath, ['--import', 'tsx', 'demo/fill-for-measuring.ts'], {
+    cwd: root,
+    env: { ...process.env, STEADY_REEL_DB: database },
+  });
   const port = await freePort(4360);
   const server = await startServer({ port, database });
   const base = `http://127.0.0.1:${port}`;
@@ -28,7 +39,16 @@ async function bench() {
   await page.waitForURL(/\/bench\/.+/);
   await page.getByRole('button', { name: /Go on without/ }).click();
   await page.waitForTimeout(1200);
-  return { base, browser, context, page, end: async () => { await browser.close(); server.kill(); } };
+  return {
+    base,
+    browser,
+    context,
+    page,
+    end: async () => {
+      await browser.close();
+      server.kill();
+    },
+  };
 }
 
 /** A plain per-second countdown, written for the comparison: it counts ticks and believes each is a second. */
@@ -65,8 +85,10 @@ async function punctuality(mode) {
   return figures;
 }
 
-const at = (values, share) => [...values].map(Math.abs).sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))] ?? NaN;
-const row = (name, values) => `| ${name} | ${values.length} | ${at(values, 0.5).toFixed(1)} | ${at(values, 0.99).toFixed(1)} | ${at(values, 1).toFixed(1)} |`;
+const at = (values, share) =>
+  [...values].map(Math.abs).sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))] ?? NaN;
+const row = (name, values) =>
+  `| ${name} | ${values.length} | ${at(values, 0.5).toFixed(1)} | ${at(values, 0.99).toFixed(1)} | ${at(values, 1).toFixed(1)} |`;
 
 async function actToOtherScreen() {
   const { page, context, end } = await bench();
@@ -78,17 +100,19 @@ async function actToOtherScreen() {
   await page.keyboard.press('Space');
   await other.waitForTimeout(1000);
   for (let i = 0; i < 20; i++) {
-    const seen = other.evaluate(() => new Promise((resolve) => {
-      const observer = new MutationObserver(() => {
-        const text = document.body.innerText;
-        if (text.includes(`${window.wanted}`)) {
-          observer.disconnect();
-          resolve(performance.timeOrigin + performance.now());
-        }
-      });
-      window.wanted = `3${Math.floor(Math.random() * 9)}.${Math.floor(Math.random() * 90) + 10}`;
-      observer.observe(document.body, { subtree: true, childList: true, characterData: true });
-    }).then((at) => at));
+    const seen = other.evaluate(() =>
+      new Promise((resolve) => {
+        const observer = new MutationObserver(() => {
+          const text = document.body.innerText;
+          if (text.includes(`${window.wanted}`)) {
+            observer.disconnect();
+            resolve(performance.timeOrigin + performance.now());
+          }
+        });
+        window.wanted = `3${Math.floor(Math.random() * 9)}.${Math.floor(Math.random() * 90) + 10}`;
+        observer.observe(document.body, { subtree: true, childList: true, characterData: true });
+      }).then((at) => at),
+    );
     const wanted = `${30 + i}.${i % 10}`;
     await other.evaluate((value) => (window.wanted = value), wanted);
     await page.keyboard.type(wanted);
@@ -107,7 +131,12 @@ async function firstPicture() {
   const screen = await phone.newPage();
   const cdp = await phone.newCDPSession(screen);
   await cdp.send('Network.enable');
-  await cdp.send('Network.emulateNetworkConditions', { offline: false, latency: 150, downloadThroughput: (1.6 * 1024 * 1024) / 8, uploadThroughput: (750 * 1024) / 8 });
+  await cdp.send('Network.emulateNetworkConditions', {
+    offline: false,
+    latency: 150,
+    downloadThroughput: (1.6 * 1024 * 1024) / 8,
+    uploadThroughput: (750 * 1024) / 8,
+  });
   await cdp.send('Emulation.setCPUThrottlingRate', { rate: 4 });
   const from = Date.now();
   await screen.goto(page.url(), { waitUntil: 'commit' });
@@ -116,7 +145,12 @@ async function firstPicture() {
   await screen.locator('[data-act][data-ready=true]').waitFor();
   const answers = Date.now() - from;
   await screen.waitForTimeout(1500);
-  const bytes = await screen.evaluate(() => performance.getEntriesByType('resource').filter((entry) => entry.name.endsWith('.js')).reduce((sum, entry) => sum + entry.encodedBodySize, 0));
+  const bytes = await screen.evaluate(() =>
+    performance
+      .getEntriesByType('resource')
+      .filter((entry) => entry.name.endsWith('.js'))
+      .reduce((sum, entry) => sum + entry.encodedBodySize, 0),
+  );
   await end();
   return { picture, answers, bytes };
 }

@@ -16,7 +16,15 @@ const base = `http://127.0.0.1:${port}`;
 const server = await startServer({ port, database });
 const browser = await chromium.launch({
   executablePath: CHROMIUM,
-  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
 });
 const only = process.argv.slice(2);
 const WIDE = { width: 1280, height: 800 };
@@ -38,15 +46,24 @@ async function runAt(events) {
   const page = await browser.newPage();
   await page.goto(base);
   await page.locator('html[data-alive]').waitFor();
-  if ((await page.getByRole('button', { name: 'Start at the Bench' }).count()) > 0) await page.getByRole('button', { name: 'Start at the Bench' }).click();
+  if ((await page.getByRole('button', { name: 'Start at the Bench' }).count()) > 0)
+    await page.getByRole('button', { name: 'Start at the Bench' }).click();
   else await page.getByRole('link', { name: /Back to the Bench/ }).click();
   await page.waitForURL(/\/bench\/.+/);
   const address = new URL(page.url()).pathname;
   await page.close();
   const { nowMs } = await (await fetch(`${base}/clock`)).json();
   for (const [agoS, body] of events) {
-    const event = { id: `shot-${agoS}-${body.kind}-${Math.random().toString(36).slice(2, 8)}`, atMs: Math.round(nowMs - agoS * 1000), ...body };
-    const answer = await fetch(`${base}${address}/events`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(event) });
+    const event = {
+      id: `shot-${agoS}-${body.kind}-${Math.random().toString(36).slice(2, 8)}`,
+      atMs: Math.round(nowMs - agoS * 1000),
+      ...body,
+    };
+    const answer = await fetch(`${base}${address}/events`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify(event),
+    });
     if (!answer.ok) throw new Error(`${JSON.stringify(event)}: ${await answer.text()}`);
   }
   return address;
