@@ -1,45 +1,19 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { execFileSync } from 'node:child_process';
 import { open } from './open.ts';
+import { freshDatabase, OwnServer } from './own-server.ts';
 
 /** Each test has a server and a demo database of its own: these tests kill servers. */
-const PORT = 4480;
-const base = `http://127.0.0.1:${PORT}`;
+const own = new OwnServer(4480);
+const { base } = own;
 let database: string;
-let server: ChildProcess | null = null;
-
-async function startServer(...flags: string[]): Promise<void> {
-  const child = spawn(process.execPath, ['scripts/serve-alone.mjs', String(PORT), database, ...flags], { stdio: 'ignore' });
-  server = child;
-  await expect
-    .poll(
-      async () =>
-        fetch(`${base}/clock`).then(
-          (answer) => answer.ok,
-          () => false,
-        ),
-      { timeout: 20_000 },
-    )
-    .toBe(true);
-}
-async function killServer(): Promise<void> {
-  const child = server;
-  if (!child) return;
-  const gone = new Promise((resolve) => child.once('exit', resolve));
-  child.kill('SIGKILL');
-  await gone;
-  server = null;
-}
 
 test.beforeEach(async () => {
-  database = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'bench.db');
-  await startServer('--demo');
+  database = freshDatabase();
+  await own.start(database, '--demo');
 });
-test.afterEach(killServer);
+test.afterEach(() => own.kill());
 
 const act = (page: Page) => page.locator('[data-act]');
 const left = (page: Page) => page.getByLabel(/^(left|over by|until the pour|late by)/);
@@ -118,7 +92,7 @@ test('without its server the Bench goes on, loads, and delivers every act once, 
   await step(page, /Prewash is done/);
   await step(page, /Pour developer in/);
   await step(page, /Pour out now/);
-  await killServer();
+  await own.kill();
   await page.keyboard.type('37.4');
   await page.keyboard.press('Enter');
   await page.keyboard.press('Shift+Comma');
@@ -131,7 +105,7 @@ test('without its server the Bench goes on, loads, and delivers every act once, 
     await expect(page.getByRole('region', { name: 'Correction' }).first()).toContainText('Cooler than planned');
   });
   await step(page, /Pour rinse water in/);
-  await startServer('--keep');
+  await own.start(database, '--keep');
   await expect(page.getByText(/On its own/)).toHaveCount(0, { timeout: 20_000 });
   await expect
     .poll(async () => (await eventsOf(address)).map(({ event }) => event.kind))
@@ -145,7 +119,7 @@ test('a server killed at twenty moments of a run loses nothing', async ({ page }
   let made = 1;
   for (let i = 0; i < 20; i++) {
     // Kill before, during or after an act, at a moment that changes each time.
-    const killing = new Promise<void>((resolve) => setTimeout(() => void killServer().then(resolve), (i * 37) % 160));
+    const killing = new Promise<void>((resolve) => setTimeout(() => void own.kill().then(resolve), (i * 37) % 160));
     // Pour, read, nudge, end; and so on through the run.
     if (i % 4 === 1) await page.keyboard.type(`${37 + (i % 3)}.${i % 10}`).then(() => page.keyboard.press('Enter'));
     else if (i % 4 === 2) await page.keyboard.press('Comma');
@@ -153,7 +127,7 @@ test('a server killed at twenty moments of a run loses nothing', async ({ page }
     made++;
     const shown = await act(page).textContent();
     await killing;
-    await startServer('--keep');
+    await own.start(database, '--keep');
     await expect.poll(async () => (await eventsOf(address)).length, { timeout: 20_000 }).toBe(made);
     await expect(act(page)).toHaveText(shown ?? '');
     said.push(shown ?? '');
@@ -245,12 +219,12 @@ test('a hidden tab hears its cues on time', async ({ page, context }) => {
 });
 
 test('a whole run at true speed, by the phone alone, ends in the logbook', async ({ page }) => {
-  await killServer();
-  database = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'short.db');
+  await own.kill();
+  database = freshDatabase();
   execFileSync(process.execPath, ['--import', 'tsx', 'demo/fill-for-measuring.ts', 'short'], {
     env: { ...process.env, STEADY_REEL_DB: database },
   });
-  await startServer('--keep');
+  await own.start(database, '--keep');
   await page.setViewportSize({ width: 390, height: 844 });
   const address = await atTheBench(page);
   for (const name of ['Developer', 'Bleach-fix', 'Stabiliser']) {

@@ -1,28 +1,13 @@
 import { expect, test } from '@playwright/test';
-import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, readFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { readFileSync } from 'node:fs';
 import { open } from './open.ts';
+import { freshDatabase, OwnServer } from './own-server.ts';
 
-const base = 'http://127.0.0.1:4490';
-let server: ChildProcess;
+const own = new OwnServer(4490);
+const { base } = own;
 
-test.beforeAll(async () => {
-  const database = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'session.db');
-  server = spawn(process.execPath, ['scripts/serve-alone.mjs', '4490', database, '--demo'], { stdio: 'ignore' });
-  await expect
-    .poll(
-      async () =>
-        fetch(`${base}/clock`).then(
-          (answer) => answer.ok,
-          () => false,
-        ),
-      { timeout: 20_000 },
-    )
-    .toBe(true);
-});
-test.afterAll(() => server.kill('SIGKILL'));
+test.beforeAll(() => own.start(freshDatabase(), '--demo'));
+test.afterAll(() => own.kill());
 test.use({ baseURL: base });
 test.describe.configure({ mode: 'serial' });
 

@@ -187,7 +187,7 @@ ${packingRows.join('\n')}
 On ${INSTANCES} random instances of 3 to 16 rolls and 1 to 3 tanks: equal run counts on ${equal}, different on ${INSTANCES - equal - unproven}${unproven > 0 ? `, not proven by the solver in 60 s on ${unproven}` : ''}.
 `;
 const file = new URL('../docs/measurements.md', import.meta.url);
-const marker = '\n## The Bench';
+const marker = '\n## The Session page';
 const before = existsSync(file) ? readFileSync(file, 'utf8') : '';
 const bench = before.includes(marker) ? before.slice(before.indexOf(marker)) : '';
 writeFileSync(file, page + bench);

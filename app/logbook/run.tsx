@@ -11,6 +11,7 @@ import { Button, Card, Label, Notice, PageHead } from '../ui/parts.tsx';
 import { Strip } from '../ui/strip.tsx';
 import { useUnits } from '../ui/units.ts';
 import type { Route } from './+types/run.ts';
+import { LookAtTheStrip } from './look-at-the-strip.tsx';
 
 export const meta: Route.MetaFunction = ({ data: loaded }) => [{ title: `${loaded?.plan.title ?? 'A run'} · Steady Reel` }];
 
@@ -126,6 +127,7 @@ export default function RunPage({ loaderData }: Route.ComponentProps) {
               <Label figure={plan.tankName}>Tank</Label>
             </div>
           </Card>
+          <LookAtTheStrip />
           <Card>
             <h2 className="mb-2 font-bold">Notes</h2>
             {notes.length === 0 ? (

@@ -1,0 +1,43 @@
+import { expect } from '@playwright/test';
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+/** A place for a database that no other test touches. */
+export function freshDatabase(): string {
+  return join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'own.db');
+}
+
+/** A server of a test's own, in one process, so that killing it is pulling the plug. */
+export class OwnServer {
+  readonly base: string;
+  private child: ChildProcess | null = null;
+
+  constructor(private readonly port: number) {
+    this.base = `http://127.0.0.1:${port}`;
+  }
+
+  async start(database: string, ...flags: string[]): Promise<void> {
+    this.child = spawn(process.execPath, ['scripts/serve-alone.mjs', String(this.port), database, ...flags], { stdio: 'ignore' });
+    await expect
+      .poll(
+        async () =>
+          fetch(`${this.base}/clock`).then(
+            (answer) => answer.ok,
+            () => false,
+          ),
+        { timeout: 20_000 },
+      )
+      .toBe(true);
+  }
+
+  async kill(): Promise<void> {
+    const { child } = this;
+    if (!child) return;
+    const gone = new Promise((resolve) => child.once('exit', resolve));
+    child.kill('SIGKILL');
+    await gone;
+    this.child = null;
+  }
+}

@@ -1,0 +1,124 @@
+// The Session page's figures: the server's answer with 10,000 rolls against an empty database, and slider to picture.
+// Puts its table into docs/measurements.md, before the Bench's.
+import { rmSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { buildIfNeeded, CHROMIUM, ensureChromium, fillDemo, freePort, installPackages, root, startServer } from './setup.mjs';
+
+installPackages();
+ensureChromium();
+buildIfNeeded();
+const { chromium } = await import('playwright');
+const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
+
+async function withServer(prepare, work) {
+  const database = join(root, 'tmp', 'measure-session.db');
+  for (const suffix of ['', '-wal', '-shm']) rmSync(database + suffix, { force: true });
+  await prepare(database);
+  const port = await freePort(4370);
+  const server = await startServer({ port, database });
+  try {
+    return await work(`http://127.0.0.1:${port}`);
+  } finally {
+    server.kill();
+  }
+}
+
+async function answerMs(url) {
+  const taken = [];
+  for (let i = 0; i < 40; i++) {
+    const from = performance.now();
+    await (await fetch(url)).text();
+    if (i >= 10) taken.push(performance.now() - from);
+  }
+  return median(taken);
+}
+
+/** Rolls through the import, as a person would bring them; most of them long developed, which is how ten thousand come about. */
+async function addRolls(base, count) {
+  const lines = Array.from({ length: count }, (_, i) => `Old roll ${i},Tern 400,C-41,135-36,400`);
+  const form = new FormData();
+  form.set('text', `Name,Film,Process,Format,Box speed\n${lines.join('\n')}`);
+  form.set('intent', 'import');
+  await fetch(`${base}/rolls/import`, { method: 'POST', body: form, redirect: 'manual' });
+}
+
+const empty = await withServer(
+  () => {},
+  async (base) => ({ rolls: await answerMs(`${base}/rolls?state=all`), session: await answerMs(base) }),
+);
+const full = await withServer(
+  async (database) => {
+    fillDemo(database);
+    const port = await freePort(4370);
+    const server = await startServer({ port, database });
+    await addRolls(`http://127.0.0.1:${port}`, 10_000);
+    server.kill();
+    await new Promise((resolve) => server.once('exit', resolve));
+    const { default: Database } = await import('better-sqlite3');
+    const file = new Database(database);
+    file.exec("UPDATE rolls SET state = 'developed' WHERE name LIKE 'Old roll%'");
+    file.close();
+  },
+  async (base) => ({ rolls: await answerMs(`${base}/rolls?state=all`), session: await answerMs(base) }),
+);
+const slider = await withServer(fillDemo, async (base) => {
+  const browser = await chromium.launch({
+    executablePath: CHROMIUM,
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(base);
+  await page.locator('html[data-alive]').waitFor();
+  await page.getByText('Change the bath').click();
+  await page.waitForTimeout(800);
+  const figures = await page.evaluate(async () => {
+    const input = document.querySelector('input[type=range]');
+    const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set;
+    const region = document.querySelector('[aria-labelledby=bath]');
+    const taken = [];
+    let longest = 0;
+    new PerformanceObserver((list) => list.getEntries().forEach((entry) => (longest = Math.max(longest, entry.duration)))).observe({
+      type: 'longtask',
+    });
+    for (let i = 0; i < 30; i++) {
+      const from = performance.now();
+      const drawn = new Promise((resolve) => {
+        const observer = new MutationObserver(() => {
+          observer.disconnect();
+          requestAnimationFrame(() => resolve(performance.now()));
+        });
+        // The list of what follows is written when the worker has answered.
+        observer.observe(region.querySelector('ul'), { subtree: true, characterData: true, childList: true });
+      });
+      set.call(input, String(6 + (i % 20)));
+      input.dispatchEvent(new Event('input', { bubbles: true }));
+      taken.push((await drawn) - from);
+      await new Promise((resolve) => setTimeout(resolve, 60));
+    }
+    return { taken, longest };
+  });
+  await browser.close();
+  return figures;
+});
+const table = `
+## The Session page
+
+| what | figure |
+| --- | --- |
+| server's answer, rolls page: empty database, then 10,022 rolls | ${empty.rolls.toFixed(1)} ms, ${full.rolls.toFixed(1)} ms: ${(full.rolls / empty.rolls).toFixed(1)} times |
+| server's answer, session page: empty, then five rolls waiting among 10,022 | ${empty.session.toFixed(1)} ms, ${full.session.toFixed(1)} ms: ${(full.session / empty.session).toFixed(1)} times |
+| bath slider to picture, 30 moves | median ${median(slider.taken).toFixed(0)} ms, worst ${Math.max(...slider.taken).toFixed(0)} ms (aim: under 50 ms); longest task on the page ${slider.longest === 0 ? 'under 50' : slider.longest.toFixed(0)} ms |
+`;
+const file = join(root, 'docs', 'measurements.md');
+const before = readFileSync(file, 'utf8');
+const [core, rest = ''] = before.split('\n## The Bench');
+writeFileSync(file, `${core.split('\n## The Session page')[0].trimEnd()}\n${table}${rest ? `\n## The Bench${rest}` : ''}`);
+console.log(table);
