@@ -130,6 +130,13 @@ test('the session starts, and its runs go to the Bench in order', async ({ page 
   await expect(page.getByText(/Run 2 of/)).toBeVisible();
   await open(page, '/');
   await expect(page.getByRole('link', { name: 'Back to the Bench' })).toBeVisible();
-  await page.getByRole('button', { name: /off tonight/ }).click();
-  await expect(page.getByRole('button', { name: /off tonight/ })).toHaveCount(0);
+  await page.getByRole('button', { name: /off, to plan again/ }).click();
+  await expect(page.getByRole('button', { name: /off, to plan again/ })).toHaveCount(0);
+
+  await test.step('an evening is planned like an earlier one', async () => {
+    await open(page, '/logbook');
+    await page.getByRole('link', { name: /Ferry firing 1/ }).click();
+    await page.getByRole('button', { name: 'Plan an evening like this one' }).click();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText(/rolls? in \d+ runs?/);
+  });
 });

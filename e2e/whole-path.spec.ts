@@ -112,7 +112,7 @@ test('from an empty shelf to a hung-up roll in the logbook, with the batch moved
   await press(page, /Pour wash/, /Wash is done/);
   await press(page, /Wash is done/, /Pour stabiliser in/);
   await press(page, /Pour stabiliser/, /Pour out now/);
-  await press(page, /Pour out now/, /Film is hung up/);
+  await press(page, /Pour out now/, /Hung up: finish/);
   // A press so soon after the last is not meant; then two at once count once.
   await page.waitForTimeout(900);
   await act(page).dblclick();

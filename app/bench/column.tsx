@@ -61,7 +61,7 @@ export function Column({ plan, state, now, nowMs }: ColumnProps) {
         const facts = `${showDuration(seconds[i] ?? 0)} · ${showTemperature(step.temperatureC, temperature).replace(/ °.$/, '°')}`;
         return (
           <div key={step.bath + String(i)}>
-            {block.label.kind !== 'beside' && (
+            {block.label.kind !== 'beside' && !(state.phase !== 'ready' && Math.abs(block.fromPx + 12 - levelPx) < 20) && (
               <span
                 className={`figure absolute left-0 text-right text-sm ${past ? 'text-[#7d9a97]' : 'text-night-quiet'}`}
                 style={{ top: block.fromPx + 3, width: GUTTER_PX - 8 }}

@@ -24,6 +24,7 @@ export function Ended({ runId, plan, state, nowMs, next }: EndedProps) {
   const dryAtMs = (state.endedAtMs ?? nowMs) + DRYING_MS;
   const dryInS = Math.ceil((dryAtMs - nowMs) / 1000);
   const finished = state.phase === 'finished';
+  const rolls = Math.round(plan.runRolls * 100) / 100;
   const [settled, setSettled] = useState(false);
   useEffect(() => {
     const timer = setTimeout(() => setSettled(true), SETTLE_MS);
@@ -36,7 +37,7 @@ export function Ended({ runId, plan, state, nowMs, next }: EndedProps) {
       </h2>
       <p className="mt-1 text-lg text-night-quiet">
         {finished
-          ? `${plan.rollNames.join(', ')}: hung up. The batch has counted ${Math.round(plan.runRolls * 100) / 100} rolls more.`
+          ? `${plan.rollNames.join(', ')}: hung up. The batch has counted ${rolls === 1 ? 'one roll' : `${rolls} rolls`} more.`
           : state.givenUp?.countsRolls
             ? 'The rolls are marked spoilt and counted for the batch.'
             : 'The rolls wait again; the batch counts nothing.'}
@@ -45,8 +46,11 @@ export function Ended({ runId, plan, state, nowMs, next }: EndedProps) {
         <p className="mt-4 text-xl">
           {dryInS > 0 ? (
             <>
-              Dry at about <strong className="figure">{showClock(dryAtMs).slice(0, 5)}</strong>, in{' '}
-              <span className="figure">{showDuration(dryInS)}</span>
+              Dry at about{' '}
+              <strong suppressHydrationWarning className="figure">
+                {showClock(dryAtMs).slice(0, 5)}
+              </strong>
+              , in <span className="figure">{showDuration(dryInS)}</span>
             </>
           ) : (
             'It should be dry now: cut, sleeve and look.'

@@ -58,7 +58,10 @@ function Running({ plan, state, now, nowMs }: NowProps) {
       ) : (
         <p className="mt-2 text-[1.05rem] text-night-quiet sm:text-lg">
           {step.inTank ? 'Tank empty at ' : 'Out at '}
-          <strong className="figure text-night-ink">{showClock(running.endsAtMs)}</strong>.{' '}
+          <strong suppressHydrationWarning className="figure text-night-ink">
+            {showClock(running.endsAtMs)}
+          </strong>
+          .{' '}
           {inside && step.inTank && pourLeftS > 0 && (
             <>
               Start pouring out at{' '}

@@ -4,6 +4,7 @@ import type { RunState } from '../../core/run/state.ts';
 import { showDuration } from '../../core/units/duration.ts';
 import { showTemperature, showTemperatureChange } from '../../core/units/temperature.ts';
 import { Working } from '../ui/parts.tsx';
+import { rollRange } from '../ui/roll-range.ts';
 import { useUnits } from '../ui/units.ts';
 import type { Act } from './run-channel.ts';
 import { TemperatureTrace } from './temperature-trace.tsx';
@@ -18,9 +19,9 @@ interface SideProps {
 
 /** Temperature against its range, what drift did, how the time is made, what is warming. */
 export function SidePanel({ plan, state, now, nowMs, act }: SideProps) {
-  const step = plan.steps[Math.min(state.step, plan.steps.length - 1)];
+  const step = plan.steps[state.step];
   const { temperature } = useUnits();
-  if (!step) return null;
+  if (!step || state.endedAtMs !== null) return <ThisRun plan={plan} />;
   const actual = state.actual[state.step] ?? null;
   const last = actual?.readings.at(-1) ?? null;
   const running = now.running;
@@ -107,6 +108,30 @@ export function SidePanel({ plan, state, now, nowMs, act }: SideProps) {
         </section>
       )}
     </div>
+  );
+}
+
+/** Once the last bath is behind: which films these were, and where their solutions belong. */
+function ThisRun({ plan }: { readonly plan: RunPlan }) {
+  return (
+    <section aria-label="This run">
+      <h2 className="text-sm font-semibold text-night-quiet">This run</h2>
+      <ul className="mt-1 mb-4">
+        {plan.rollNames.map((name, i) => (
+          <li key={name + String(i)} className="border-b border-night-line py-1.5">
+            {name}
+          </li>
+        ))}
+      </ul>
+      <p className="text-night-quiet">
+        {plan.kitName}, batch {plan.batchName}, {rollRange(plan.rollNumber, plan.runRolls)}. {plan.tankName}.
+      </p>
+      {plan.advice.map((sentence) => (
+        <p key={sentence} className="mt-3 text-night-quiet">
+          {sentence}
+        </p>
+      ))}
+    </section>
   );
 }
 

@@ -5,7 +5,8 @@ import { showDuration, showDurationChange } from '../../core/units/duration.ts';
 import { showTemperature } from '../../core/units/temperature.ts';
 import { stateOfRun } from '../server/run-log.server.ts';
 import { rollsOfRun } from '../server/rolls.server.ts';
-import { findRun, setRunVerdict } from '../server/runs.server.ts';
+import { draftOfSession, findRun, setRunVerdict } from '../server/runs.server.ts';
+import { writeSetting } from '../server/settings.server.ts';
 import { INPUT } from '../ui/fields.tsx';
 import { Button, Card, Label, Notice, PageHead } from '../ui/parts.tsx';
 import { Strip } from '../ui/strip.tsx';
@@ -37,6 +38,11 @@ export function loader({ params }: Route.LoaderArgs) {
 
 export async function action({ request, params }: Route.ActionArgs) {
   const form = await request.formData();
+  if (form.get('intent') === 'again') {
+    const run = findRun(params.runId);
+    if (run) writeSetting('draft', draftOfSession(run.sessionId));
+    throw redirect('/');
+  }
   setRunVerdict(
     params.runId,
     String(form.get('verdict') ?? '')
@@ -128,6 +134,11 @@ export default function RunPage({ loaderData }: Route.ComponentProps) {
             </div>
           </Card>
           <LookAtTheStrip />
+          <Form method="post">
+            <Button name="intent" value="again" className="w-full">
+              Plan an evening like this one
+            </Button>
+          </Form>
           <Card>
             <h2 className="mb-2 font-bold">Notes</h2>
             {notes.length === 0 ? (

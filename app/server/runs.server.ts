@@ -88,8 +88,14 @@ export function runsOfBatch(batchId: string): Run[] {
   ).map(fromRow);
 }
 
-export function insertSession(id: string, startedAtMs: number): void {
-  sql('INSERT INTO sessions (id, started_at_ms) VALUES (?, ?)').run(id, startedAtMs);
+export function insertSession(id: string, startedAtMs: number, draft: object = {}): void {
+  sql('INSERT INTO sessions (id, started_at_ms, draft) VALUES (?, ?, ?)').run(id, startedAtMs, JSON.stringify(draft));
+}
+
+/** What a session was set to when it started. */
+export function draftOfSession(id: string): object {
+  const row = sql('SELECT draft FROM sessions WHERE id = ?').get(id) as { draft: string } | undefined;
+  return JSON.parse(row?.draft ?? '{}') as object;
 }
 
 export function insertRun(run: Omit<Run, 'endedAtMs' | 'verdict'>): void {

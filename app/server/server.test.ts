@@ -32,7 +32,7 @@ test('a database that a newer Steady Reel wrote is refused in words, untouched',
   after.close();
 });
 
-test('a migration that fails leaves nothing behind, and a copy stands beside the file', () => {
+test('a migration that fails leaves nothing behind', () => {
   const folder = mkdtempSync(join(tmpdir(), 'steady-reel-'));
   const old = join(folder, 'old.db');
   openDatabase(old).close();
@@ -46,6 +46,23 @@ test('a migration that fails leaves nothing behind, and a copy stands beside the
   database.close();
   expect(existsSync(old)).toBe(true);
   expect(readdirSync(folder).filter((name) => name.includes('.before-'))).toEqual([]);
+});
+
+test('an older database is brought up to date, with a copy of what it was beside it', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'steady-reel-'));
+  const old = join(folder, 'old.db');
+  const made = new Database(old);
+  made.exec(migrationsIn('migrations')[0]?.sql ?? '');
+  made.pragma('user_version = 1');
+  made.exec("INSERT INTO sessions (id, started_at_ms) VALUES ('kept', 7)");
+  made.close();
+  const opened = openDatabase(old);
+  expect(opened.prepare('SELECT id, draft FROM sessions').all()).toEqual([{ id: 'kept', draft: '{}' }]);
+  opened.close();
+  const copy = new Database(join(folder, readdirSync(folder).find((name) => name.includes('.before-')) ?? ''), { readonly: true });
+  expect(copy.pragma('user_version', { simple: true })).toBe(1);
+  expect(copy.prepare('SELECT id FROM sessions').all()).toEqual([{ id: 'kept' }]);
+  copy.close();
 });
 
 test('a session starts once; a second run is refused while one is live and leads to it', () => {

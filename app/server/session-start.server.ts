@@ -16,8 +16,8 @@ export interface RunToStart {
 export type Started =
   { readonly ok: true; readonly runId: string } | { readonly ok: false; readonly message: string; readonly liveRunId: string | null };
 
-/** Stores a session with its frozen plans; the first run goes to the Bench, the others wait their turn. */
-export function startSession(runs: readonly RunToStart[]): Started {
+/** Stores a session with what it was set to and its frozen plans; the first run goes to the Bench, the others wait their turn. */
+export function startSession(runs: readonly RunToStart[], draft: object = {}): Started {
   return inTransaction((): Started => {
     const live = liveRun();
     if (live) return { ok: false, message: 'A run is already at the Bench. Finish it or give it up first.', liveRunId: live.id };
@@ -27,7 +27,7 @@ export function startSession(runs: readonly RunToStart[]): Started {
     if (gone.length > 0)
       return { ok: false, message: 'A roll of this plan is no longer waiting. The plan has been made anew.', liveRunId: null };
     const sessionId = nanoid();
-    insertSession(sessionId, nowMs());
+    insertSession(sessionId, nowMs(), draft);
     const ids = runs.map((run, position) => {
       const id = nanoid();
       insertRun({

@@ -7,7 +7,8 @@ import { readForm, useCheckedForm } from '../ui/form.ts';
 import { Button, Card, LinkButton, PageHead } from '../ui/parts.tsx';
 import type { Route } from './+types/habits.ts';
 import { readDraft } from './tonight.server.ts';
-import { formFromHabits, habitsFromForm, habitsSchema, QUESTIONS } from './habits-schema.ts';
+import { QUESTIONS } from './habit-questions.ts';
+import { formFromHabits, habitsFromForm, habitsSchema } from './habits-schema.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Habits · Steady Reel' }];
 

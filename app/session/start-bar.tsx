@@ -61,7 +61,7 @@ export function SessionUnderWay({
           <Form method="post" action="/?index">
             <input type="hidden" name="sessionId" value={next.sessionId} />
             <Button name="intent" value="leave">
-              Take the other {queued.length === 1 ? 'run' : `${queued.length} runs`} off tonight
+              Take {queued.length === 1 ? 'that run' : `those ${queued.length} runs`} off, to plan again
             </Button>
           </Form>
         )}

@@ -66,9 +66,11 @@ export async function action({ request }: Route.ActionArgs) {
   const intent = String(form.get('intent'));
   switch (intent) {
     case 'start': {
-      const started = startSession(frozenRuns(tonight()));
+      const { before: _, excluded: __, arrangement: ___, pushStops: ____, ...set } = readDraft();
+      const started = startSession(frozenRuns(tonight()), set);
       if (started.ok) {
-        writeSetting('draft', { temperaturesC: readDraft().temperaturesC, batchIds: readDraft().batchIds, tankIds: readDraft().tankIds });
+        // Batches, tanks and temperatures hold for the next evening too; habits for one session end with it.
+        writeSetting('draft', { temperaturesC: set.temperaturesC, batchIds: set.batchIds, tankIds: set.tankIds });
         throw redirectDocument(`/bench/${started.runId}`);
       }
       return data({ field: null, typed: '', message: started.message, nearest: null, liveRunId: started.liveRunId }, { status: 409 });

@@ -82,7 +82,7 @@ function nextAct(plan: RunPlan, state: RunState): NextAct {
     case 'between':
       return step
         ? { kind: 'poured', step: state.step, label: pourInLabel(step, plan.clock) }
-        : { kind: 'finished', label: 'Film is hung up: finish' };
+        : { kind: 'finished', label: 'Hung up: finish' };
     case 'running':
       return step ? { kind: 'step-ended', step: state.step, label: endLabel(step) } : null;
     case 'paused':
