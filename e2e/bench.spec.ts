@@ -22,6 +22,7 @@ async function atTheBench(page: Page): Promise<string> {
   await open(page, base);
   await page.getByRole('button', { name: 'Start at the Bench' }).click();
   await page.waitForURL(/\/bench\/.+/);
+  await page.locator('html[data-alive]').waitFor();
   await page.getByRole('button', { name: /Go on without the checklist/ }).click();
   await page.waitForTimeout(800);
   return new URL(page.url()).pathname;

@@ -73,6 +73,7 @@ test('from an empty shelf to a hung-up roll in the logbook, with the batch moved
 
   await page.getByRole('button', { name: 'Start at the Bench' }).click();
   await page.getByRole('button', { name: /Go on without the checklist/ }).waitFor();
+  await page.locator('html[data-alive]').waitFor();
   await page.keyboard.press('Space');
   await press(page, /Pour prewash water in/, /Prewash is done/);
   await press(page, /Prewash is done/, /Pour developer in/);

@@ -4,7 +4,7 @@ import { FAST } from '../playwright.config.ts';
 /** Forms work before JavaScript arrives, and the server checks whatever the browser sends. */
 test.use({ baseURL: FAST, javaScriptEnabled: false });
 
-test('a roll is refused by field with what was typed kept, then added, and the Bench takes an act', async ({ page, request }) => {
+test('a roll is refused by field with what was typed kept, then added', async ({ page, request }) => {
   await page.goto('/rolls/new');
   await page.getByLabel('Name').fill('Slow post');
   await page.getByLabel('Box speed').fill('12');

@@ -171,20 +171,23 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
                   {panel?.kind === 'sound' && <SoundPanel sound={sound} change={setSound} play={play} close={close} />}
                   {panel?.kind === 'keys' && <KeysPanel close={close} />}
                 </div>
-                <Acts
-                  press={press}
-                  undo={undo}
-                  nudge={nudge}
-                  open={open}
-                  openReading={() => setPanel({ kind: 'reading', first: '' })}
-                  label={now.act?.label ?? ''}
-                  running={state.phase === 'running'}
-                  canUndo={lastUndoable(state) !== null}
-                  soundOn={sound.on}
-                  enabled={ready}
-                  runId={runId}
-                  actKind={now.act}
-                />
+                {/* On a phone a panel needs the whole screen; its Close brings the act button back. */}
+                <div className={`contents ${panel && panel.kind !== 'reading' && panel.kind !== 'note' ? 'max-sm:hidden' : ''}`}>
+                  <Acts
+                    press={press}
+                    undo={undo}
+                    nudge={nudge}
+                    open={open}
+                    openReading={() => setPanel({ kind: 'reading', first: '' })}
+                    label={now.act?.label ?? ''}
+                    running={state.phase === 'running'}
+                    canUndo={lastUndoable(state) !== null}
+                    soundOn={sound.on}
+                    enabled={ready}
+                    runId={runId}
+                    actKind={now.act}
+                  />
+                </div>
               </>
             )}
             {!over && (
