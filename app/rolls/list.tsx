@@ -24,7 +24,7 @@ import { STATE_WORDS } from './state-words.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Rolls · Steady Reel' }];
 
-const PAGE = 100;
+const PAGE = 50;
 const SORTS: readonly { readonly value: RollQuestion['sort']; readonly label: string }[] = [
   { value: 'added', label: 'newest first' },
   { value: 'name', label: 'by name' },
