@@ -9,7 +9,9 @@ import { TREATMENTS } from '../core/schedule/treatment.ts';
 
 const tempC = () => number().min(-50).max(150);
 const seconds = () => number().min(0).max(864_000);
-const millilitres = () => number().moreThan(0).max(10_000_000);
+const millilitres = () => number().min(1).max(1_000_000);
+// A bottle of nothing would warm in no time, in steps of no time.
+const bottleMl = () => number().min(10).max(20_000);
 const stops = () => number().min(-10).max(10);
 const id = () => string().min(1).max(200);
 // `default(undefined)` keeps an absent part absent instead of an object of nothings.
@@ -120,7 +122,7 @@ export const warmupRequest = request({
   bottles: array(
     closed({
       id: id().required(),
-      ml: millilitres().required(),
+      ml: bottleMl().required(),
       material: string().oneOf(BOTTLE_MATERIALS).required(),
       startC: tempC().required(),
       lowC: tempC().required(),
@@ -128,9 +130,9 @@ export const warmupRequest = request({
     }).required(),
   )
     .min(1)
-    .max(100)
+    .max(20)
     .required(),
-  horizonS: number().min(1).max(172_800),
+  horizonS: number().min(1).max(86_400),
 });
 
 export const pourRequest = request({
@@ -169,9 +171,7 @@ export const packRequest = request({
   )
     .max(1000)
     .required(),
-  tanks: array(
-    closed({ id: id().required(), holds: numbersByName(0, 1000, FORMAT_FAMILIES).required(), volumeMl: millilitres() }).required(),
-  )
+  tanks: array(closed({ id: id().required(), holds: numbersByName(0, 60, FORMAT_FAMILIES).required(), volumeMl: millilitres() }).required())
     .min(1)
     .max(50)
     .required(),

@@ -73,6 +73,8 @@ test.each<[string, Partial<Bath>, Partial<StepConditions>, number]>([
 test('what the leaflet does not cover is refused with what it does, and warnings never stop', () => {
   expect(refusalOf(houseDeveloper(), { tempC: 42, pushStops: 3 })).toEqual(['temperature-outside-leaflet', 'push-outside-leaflet']);
   expect(refusalOf(houseDeveloper({ push: { rule: 'add', secondsPerStop: 60 } }), { pushStops: -4 })).toEqual(['push-outside-leaflet']);
+  // Found by the fuzz test: next to no volume means endless wear, and endless cues.
+  expect(refusalOf(houseDeveloper(), { rollNumber: Infinity })).toEqual(['step-too-long']);
   const cold = stepTime(houseDeveloper(), { ...fresh, tempC: 29 });
   expect(!cold.ok && cold.errors[0]?.message).toContain('30.0 °C to 41.0 °C');
   const codes = (bath: Bath, tempC: number) => {

@@ -32,10 +32,12 @@ export interface StepTime {
 
 const OFF_NOMINAL_C = 1;
 const SHORT_DEVELOPER_S = 120;
+/** A time beyond this is a slip in the question, not a bath; it would also make a day of cues. */
+const LONGEST_STEP_S = 86_400;
 
 /**
  * How long a bath takes, with the working a person can check in pencil (domain.md 5).
- * Errors: `temperature-outside-leaflet`, `push-outside-leaflet`. Paths are relative to the question asked.
+ * Errors: `temperature-outside-leaflet`, `push-outside-leaflet`, `step-too-long`. Paths are relative to the question asked.
  */
 export function stepTime(bath: Bath, { tempC, pushStops, rollNumber }: StepConditions): Answer<StepTime> {
   const points = bath.time.points;
@@ -72,6 +74,13 @@ export function stepTime(bath: Bath, { tempC, pushStops, rollNumber }: StepCondi
       code: 'push-outside-leaflet',
       path: '$.pushStops',
       message: `${bath.name}: ${showStops(pushStops)} would leave no time at all. Pull less.`,
+    });
+  }
+  if (!(exactS <= LONGEST_STEP_S)) {
+    return refused({
+      code: 'step-too-long',
+      path: '$.batch',
+      message: `${bath.name}: at roll ${rollNumber} and ${showStops(pushStops)} it would take longer than a day. Check the batch's volume and the rolls it has done.`,
     });
   }
   const seconds = roundHalfUp(exactS);
