@@ -8,6 +8,8 @@ test.use({ baseURL: DEMO });
 const PLACES = [
   '/',
   '/habits',
+  '/wall-sheet',
+  '/rolls/import',
   '/rolls',
   '/rolls/new',
   '/rolls/roll-01',
