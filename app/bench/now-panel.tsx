@@ -104,7 +104,7 @@ function Cues({ cues, nowMs }: { readonly cues: readonly DueCue[]; readonly nowM
           {due ? 'now' : showDuration(Math.ceil((shown.atMs - nowMs) / 1000))}
         </span>
       </div>
-      <ol className="mt-3 space-y-1.5 text-[1.05rem] sm:text-lg">
+      <ol className="mt-3 space-y-1.5 text-[1.05rem] max-sm:[&>li:nth-child(n+3)]:hidden sm:text-lg">
         {rest.map((cue) => (
           <li key={cue.kind + String(cue.atMs)} className="grid grid-cols-[4.2rem_1fr] gap-2">
             <span className="figure">{showDuration(Math.ceil((cue.atMs - nowMs) / 1000))}</span>

@@ -73,15 +73,15 @@ export default function WallSheet({ loaderData }: Route.ComponentProps) {
         return (
           <article
             key={sheet.title + String(i)}
-            className="sheet mx-auto mb-6 flex max-w-[190mm] flex-col rounded-card border border-line bg-white p-8 text-black"
+            className="sheet mx-auto mb-6 flex max-w-[190mm] flex-col rounded-card border border-line bg-white p-3 text-black sm:p-8"
           >
             <header className="flex items-baseline justify-between border-b-4 border-petrol pb-2">
               {i === 0 ? (
-                <h1 className="text-3xl font-bold">
+                <h1 className="text-xl font-bold sm:text-3xl">
                   Run {i + 1} · {sheet.title}
                 </h1>
               ) : (
-                <h2 className="text-3xl font-bold">
+                <h2 className="text-xl font-bold sm:text-3xl">
                   Run {i + 1} · {sheet.title}
                 </h2>
               )}
@@ -97,8 +97,8 @@ export default function WallSheet({ loaderData }: Route.ComponentProps) {
                   <th className="font-normal">Bath</th>
                   <th className="text-right font-normal">for</th>
                   <th className="text-right font-normal">at</th>
-                  <th className="pl-5 font-normal">Beat</th>
-                  <th className="text-right font-normal">pour out</th>
+                  <th className="pl-5 font-normal max-sm:hidden">Beat</th>
+                  <th className="text-right font-normal max-sm:hidden">pour out</th>
                 </tr>
               </thead>
               <tbody>
@@ -119,17 +119,17 @@ export default function WallSheet({ loaderData }: Route.ComponentProps) {
                       </td>
                       <th
                         scope="row"
-                        className={`py-2 pr-3 text-left align-top text-2xl ${isDeveloper(step.kind) ? 'font-bold' : 'font-semibold'}`}
+                        className={`py-2 pr-3 text-left align-top text-lg sm:text-2xl ${isDeveloper(step.kind) ? 'font-bold' : 'font-semibold'}`}
                       >
                         {step.name}
                       </th>
-                      <td className="figure py-1 text-right align-top text-[2.1rem] leading-none font-semibold">
+                      <td className="figure py-1 text-right align-top text-2xl leading-none font-semibold sm:text-[2.1rem]">
                         {showDuration(step.seconds)}
                       </td>
-                      <td className="figure py-2 pl-3 text-right align-top text-xl whitespace-nowrap">
+                      <td className="figure py-2 pl-3 text-right align-top whitespace-nowrap sm:text-xl">
                         {showTemperature(step.temperatureC, temperature)}
                       </td>
-                      <td className="py-2 pl-5 align-top">
+                      <td className="py-2 pl-5 align-top max-sm:hidden">
                         {agitation ? (
                           <>
                             {agitation.initialS} s without a pause
@@ -155,7 +155,7 @@ export default function WallSheet({ loaderData }: Route.ComponentProps) {
                           </>
                         )}
                       </td>
-                      <td className="figure py-2 text-right align-top text-xl">{pourOut ? showDuration(pourOut.atS) : ''}</td>
+                      <td className="figure py-2 text-right align-top text-xl max-sm:hidden">{pourOut ? showDuration(pourOut.atS) : ''}</td>
                     </tr>
                   );
                 })}
