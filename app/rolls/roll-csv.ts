@@ -1,6 +1,5 @@
 import Papa from 'papaparse';
 import { ValidationError } from 'yup';
-import { formatById } from '../../core/film/format.ts';
 import type { Roll, RollFields } from '../server/rolls.server.ts';
 import { rollFields, rollSchema } from './roll-schema.ts';
 
@@ -119,8 +118,4 @@ function tidyFormat(text: string): string {
     .replace(/[×*]/g, 'x')
     .replace(/\s|in(ch)?$/g, '');
   return { '135': '135-36', '35mm': '135-36', '13536': '135-36', '13524': '135-24' }[plain] ?? plain;
-}
-
-export function formatLabel(roll: RollFields): string {
-  return formatById(roll.format).label;
 }
