@@ -23,5 +23,6 @@ test('the column fills its height, higher blocks are longer baths, and labels be
         });
       },
     ),
+    { examples: [[[10, 10, 563, 230, 872, 32], 520]] },
   );
 });

@@ -1,3 +1,5 @@
+import { proportions } from '../ui/proportions.ts';
+
 /** Places a run's blocks one below the other, and the labels of blocks that are too low beside them (interface.md). */
 export interface ColumnBlock {
   readonly fromPx: number;
@@ -14,13 +16,9 @@ export const BESIDE_LINE_PX = 34;
 
 export function layoutColumn(seconds: readonly number[], heightPx: number): ColumnBlock[] {
   const room = heightPx - GAP_PX * (seconds.length - 1);
-  const total = seconds.reduce((sum, s) => sum + s, 0) || 1;
-  const low = seconds.map((s) => (s / total) * room < LEAST_PX);
-  const rest = room - low.filter(Boolean).length * LEAST_PX;
-  const restTotal = seconds.reduce((sum, s, i) => sum + (low[i] ? 0 : s), 0) || 1;
+  const heights = proportions(seconds, room, LEAST_PX);
   let fromPx = 0;
-  const blocks = seconds.map((s, i) => {
-    const height = low[i] ? LEAST_PX : (s / restTotal) * rest;
+  const blocks = heights.map((height) => {
     const block = { fromPx, heightPx: height };
     fromPx += height + GAP_PX;
     return block;

@@ -1,3 +1,5 @@
+import { proportions } from './proportions.ts';
+
 /** One block of a strip: its share of the length, and what its label needs. */
 export interface BlockToPlace {
   readonly seconds: number;
@@ -29,6 +31,7 @@ export function layoutStrip(blocks: readonly BlockToPlace[], lengthPx: number): 
   const lengths = proportions(
     blocks.map((block) => block.seconds),
     room,
+    LEAST_PX,
   );
   let edgePx = 0;
   const placed = blocks.map((block, i): PlacedBlock => {
@@ -85,13 +88,4 @@ function rowsOf(labels: readonly LabelBelow[]): Map<number, number> {
     placed.push({ ...label, row });
   }
   return new Map(placed.map((label) => [label.index, label.row]));
-}
-
-/** Lengths in proportion, none thinner than can be seen and touched; the others give up the difference. */
-function proportions(seconds: readonly number[], room: number): number[] {
-  const total = seconds.reduce((sum, s) => sum + s, 0) || 1;
-  const thin = seconds.map((s) => (s / total) * room < LEAST_PX);
-  const rest = room - thin.filter(Boolean).length * LEAST_PX;
-  const restTotal = seconds.reduce((sum, s, i) => sum + (thin[i] ? 0 : s), 0) || 1;
-  return seconds.map((s, i) => (thin[i] ? LEAST_PX : (s / restTotal) * rest));
 }
