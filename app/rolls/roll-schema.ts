@@ -1,7 +1,7 @@
 import { boolean, object, string, type InferType } from 'yup';
 import { FORMAT_IDS } from '../../core/film/format.ts';
 import { PROCESSES } from '../../core/film/process.ts';
-import { TREATMENTS } from '../../core/schedule/treatment.ts';
+import { suitsFilm, TREATMENTS } from '../../core/schedule/treatment.ts';
 import { typedNumber } from '../ui/typed-number.ts';
 import type { RollFields } from '../server/rolls.server.ts';
 
@@ -35,11 +35,14 @@ export const rollSchema = object({
   place: string().trim().max(200, 'Up to 200 characters.').default(''),
   note: string().trim().max(2000, 'Up to 2000 characters.').default(''),
 }).test('treatment-fits', '', function (value) {
-  const refuse = (message: string) => this.createError({ path: 'treatment', message });
-  if (value.treatment === 'cine-in-c41' && value.process !== 'ECN-2')
-    return refuse('This treatment is for ECN-2 film; without a remjet backing choose Normal.');
-  if (value.treatment === 'cross-process' && value.process !== 'E-6') return refuse('Cross-processing is for E-6 slide film.');
-  return true;
+  if (suitsFilm(value.treatment, value.process)) return true;
+  return this.createError({
+    path: 'treatment',
+    message:
+      value.treatment === 'cine-in-c41'
+        ? 'This treatment is for ECN-2 film; without a remjet backing choose Normal.'
+        : 'Cross-processing is for E-6 slide film.',
+  });
 });
 
 export function rollFields(form: InferType<typeof rollSchema>): RollFields {

@@ -90,21 +90,24 @@ const ORDER: Readonly<Record<RollQuestion['sort'], string>> = {
 
 /** One page of rolls and how many there are in all. Search looks in name, film, place and note. */
 export function listRolls(question: RollQuestion): { readonly rolls: Roll[]; readonly total: number } {
-  const where = `deleted_at_ms IS NULL
-    AND (@state = 'all' OR state = @state)
-    AND (@process = 'all' OR process = @process)
-    AND (@search = '' OR name LIKE @like ESCAPE '\\' OR film LIKE @like ESCAPE '\\' OR place LIKE @like ESCAPE '\\' OR note LIKE @like ESCAPE '\\')`;
-  const like = `%${question.search.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
   const { state, process, search, limit, offset } = question;
+  // Only the conditions that are asked: `@state = 'all' OR …` would keep SQLite from its indexes and read every roll to count them.
+  const where = [
+    'deleted_at_ms IS NULL',
+    state !== 'all' && 'state = @state',
+    process !== 'all' && 'process = @process',
+    search && `(${['name', 'film', 'place', 'note'].map((column) => `${column} LIKE @like ESCAPE '\\'`).join(' OR ')})`,
+  ]
+    .filter(Boolean)
+    .join(' AND ');
+  const like = `%${search.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
+  const asked = { state, process, like };
   const rows = sql(`SELECT ${COLUMNS} FROM rolls WHERE ${where} ORDER BY ${ORDER[question.sort]} LIMIT @limit OFFSET @offset`).all({
-    state,
-    process,
-    search,
-    like,
+    ...asked,
     limit,
     offset,
   }) as Row[];
-  const { total } = sql(`SELECT count(*) AS total FROM rolls WHERE ${where}`).get({ state, process, search, like }) as { total: number };
+  const { total } = sql(`SELECT count(*) AS total FROM rolls WHERE ${where}`).get(asked) as { total: number };
   return { rolls: rows.map(fromRow), total };
 }
 

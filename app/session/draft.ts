@@ -1,6 +1,7 @@
 import { array, lazy, mixed, number, object, string, type InferType } from 'yup';
 import type { Habits } from '../../core/schedule/habits.ts';
 import type { ArrangedRun } from '../../core/schedule/evening.ts';
+import { TREATMENTS, type Treatment } from '../../core/schedule/treatment.ts';
 
 /** What a person changed of tonight's proposal. Everything absent is proposed anew each time. */
 export interface Draft {
@@ -12,12 +13,22 @@ export interface Draft {
   readonly temperaturesC: Readonly<Record<string, Readonly<Record<string, number>>>>;
   /** Push chosen for tonight where it differs from how the roll was exposed. */
   readonly pushStops: Readonly<Record<string, number>>;
+  /** Treatment chosen for tonight where it differs from the roll's own. */
+  readonly treatments: Readonly<Record<string, Treatment>>;
   readonly arrangement: readonly ArrangedRun[] | null;
   /** Habits for this session alone; absent, the person's own hold. */
   readonly habits?: Habits;
 }
 
-export const EMPTY_DRAFT: Draft = { excluded: [], batchIds: [], tankIds: [], temperaturesC: {}, pushStops: {}, arrangement: null };
+export const EMPTY_DRAFT: Draft = {
+  excluded: [],
+  batchIds: [],
+  tankIds: [],
+  temperaturesC: {},
+  pushStops: {},
+  treatments: {},
+  arrangement: null,
+};
 
 const id = () => string().min(1).max(64).required();
 
@@ -28,6 +39,12 @@ const shapes = {
   'choose-tanks': object({ tankIds: array(id()).required() }),
   temperature: object({ batchId: id(), step: id(), tempC: number().required() }),
   push: object({ rollIds: array(id()).required(), stops: number().min(-5).max(5).required() }),
+  treatment: object({
+    rollIds: array(id()).required(),
+    treatment: string<Treatment>()
+      .oneOf([...TREATMENTS])
+      .required(),
+  }),
   move: object({ rollId: id(), to: number().integer().min(-1).max(99).required(), runs: mixed<readonly ArrangedRun[]>().required() }),
   reorder: object({
     from: number().integer().min(0).required(),
@@ -68,10 +85,10 @@ export function withChange(draft: Draft, change: DraftChange): Draft {
           [change.batchId]: { ...draft.temperaturesC[change.batchId], [change.step]: change.tempC },
         },
       };
-    case 'push': {
-      const pushed = Object.fromEntries(change.rollIds.map((rollId) => [rollId, change.stops]));
-      return { ...draft, pushStops: { ...draft.pushStops, ...pushed }, arrangement: null };
-    }
+    case 'push':
+      return { ...draft, pushStops: { ...draft.pushStops, ...forEach(change.rollIds, change.stops) }, arrangement: null };
+    case 'treatment':
+      return { ...draft, treatments: { ...draft.treatments, ...forEach(change.rollIds, change.treatment) }, arrangement: null };
     case 'move':
       return { ...draft, arrangement: moved(change.runs, change.rollId, change.to) };
     case 'reorder': {
@@ -87,6 +104,10 @@ export function withChange(draft: Draft, change: DraftChange): Draft {
     case 'propose':
       return { ...draft, arrangement: null, excluded: [] };
   }
+}
+
+function forEach<T>(rollIds: readonly string[], value: T): Record<string, T> {
+  return Object.fromEntries(rollIds.map((rollId) => [rollId, value]));
 }
 
 /** A roll into another run, or into a new one behind the last (`to` −1). Empty runs go. */

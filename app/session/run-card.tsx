@@ -1,7 +1,9 @@
 import { useDroppable } from '@dnd-kit/core';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { Form, Link, useSubmit } from 'react-router';
+import type { Process } from '../../core/film/process.ts';
 import type { ArrangedRun, EveningRun } from '../../core/schedule/evening.ts';
+import { suitsFilm, TREATMENT_ADVICE, TREATMENTS } from '../../core/schedule/treatment.ts';
 import { showDuration } from '../../core/units/duration.ts';
 import { nearestThird, showStops } from '../../core/units/exposure.ts';
 import { Card, Notice } from '../ui/parts.tsx';
@@ -108,9 +110,11 @@ export function RunCard({ index, run, tonight, clock, chosenStep }: RunCardProps
         </ul>
         <div className="flex flex-wrap items-center justify-end gap-2 border-t border-line pt-2.5">
           <PushSelect run={run} />
+          <TreatmentSelect run={run} processes={rolls.map((roll) => roll.process)} />
           <TankSelect run={run} index={index} runs={runs} tonight={tonight} />
           <Reorder index={index} runs={runs} />
         </div>
+        {run.treatment !== 'normal' && <p className="pt-2 text-sm text-quiet">{TREATMENT_ADVICE[run.treatment].does}</p>}
       </details>
     </Card>
   );
@@ -175,30 +179,72 @@ function MoveRoll({
   );
 }
 
-function PushSelect({ run }: { readonly run: EveningRun }) {
+interface RunSelectProps {
+  readonly intent: 'push' | 'treatment' | 'run-tank';
+  readonly name: string;
+  readonly label: string;
+  readonly value: string | number | undefined;
+  readonly options: readonly (readonly [value: string | number, text: string])[];
+  /** What the change needs to know besides the choice. */
+  readonly children: React.ReactNode;
+}
+
+/** One thing of a run to choose anew; the choice is posted as it is made, and without scripts by its button. */
+function RunSelect({ intent, name, label, value, options, children }: RunSelectProps) {
   const submit = useSubmit();
-  const stops = nearestThird(run.pushStops);
-  const choices = PUSHES.some((push) => Math.abs(push - stops) < 0.01) ? PUSHES : [...PUSHES, stops].sort((a, b) => a - b);
   return (
-    <Form method="post" action="/?index" onChange={(event) => void submit(event.currentTarget)}>
-      <input type="hidden" name="intent" value="push" />
-      {run.rollIds.map((id) => (
-        <input key={id} type="hidden" name="rollIds" value={id} />
-      ))}
-      <select
-        name="stops"
-        aria-label="Push or pull of this run"
-        className={SMALL}
-        key={run.pushStops}
-        defaultValue={choices.find((push) => Math.abs(push - stops) < 0.01)}
-      >
-        {choices.map((push) => (
-          <option key={push} value={push}>
-            {showStops(push)}
+    <Form method="post" action="/?index" className="flex gap-1" onChange={(event) => void submit(event.currentTarget)}>
+      <input type="hidden" name="intent" value={intent} />
+      {children}
+      <select name={name} aria-label={label} className={SMALL} key={value} defaultValue={value}>
+        {options.map(([option, text]) => (
+          <option key={option} value={option}>
+            {text}
           </option>
         ))}
       </select>
+      <noscript>
+        <button className={SMALL}>Apply</button>
+      </noscript>
     </Form>
+  );
+}
+
+function RollIds({ run }: { readonly run: EveningRun }) {
+  return run.rollIds.map((id) => <input key={id} type="hidden" name="rollIds" value={id} />);
+}
+
+function PushSelect({ run }: { readonly run: EveningRun }) {
+  const stops = nearestThird(run.pushStops);
+  const choices = PUSHES.some((push) => Math.abs(push - stops) < 0.01) ? PUSHES : [...PUSHES, stops].sort((a, b) => a - b);
+  return (
+    <RunSelect
+      intent="push"
+      name="stops"
+      label="Push or pull of this run"
+      value={choices.find((push) => Math.abs(push - stops) < 0.01)}
+      options={choices.map((push) => [push, showStops(push)])}
+    >
+      <RollIds run={run} />
+    </RunSelect>
+  );
+}
+
+/** Only what these films can be given is offered: the treatments of the C-41 baths change which kit is used. */
+function TreatmentSelect({ run, processes }: { readonly run: EveningRun; readonly processes: readonly Process[] }) {
+  const fitting = TREATMENTS.filter(
+    (treatment) => treatment === run.treatment || treatment === 'normal' || processes.every((process) => suitsFilm(treatment, process)),
+  );
+  return (
+    <RunSelect
+      intent="treatment"
+      name="treatment"
+      label="Treatment of this run"
+      value={run.treatment}
+      options={fitting.map((treatment) => [treatment, TREATMENT_ADVICE[treatment].name])}
+    >
+      <RollIds run={run} />
+    </RunSelect>
   );
 }
 
@@ -213,20 +259,17 @@ function TankSelect({
   readonly runs: readonly ArrangedRun[];
   readonly tonight: TonightData;
 }) {
-  const submit = useSubmit();
   return (
-    <Form method="post" action="/?index" onChange={(event) => void submit(event.currentTarget)}>
-      <input type="hidden" name="intent" value="run-tank" />
+    <RunSelect
+      intent="run-tank"
+      name="tankId"
+      label="Tank of this run"
+      value={run.tankId}
+      options={tonight.tanks.map((tank) => [tank.id, tank.name])}
+    >
       <input type="hidden" name="run" value={index} />
       <Runs runs={runs} />
-      <select name="tankId" aria-label="Tank of this run" className={SMALL} key={run.tankId} defaultValue={run.tankId}>
-        {tonight.tanks.map((tank) => (
-          <option key={tank.id} value={tank.id}>
-            {tank.name}
-          </option>
-        ))}
-      </select>
-    </Form>
+    </RunSelect>
   );
 }
 

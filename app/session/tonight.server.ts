@@ -57,7 +57,7 @@ function eveningRoll(roll: Roll, draft: Draft): EveningRoll {
     format: roll.format,
     process: roll.process,
     pushStops: draft.pushStops[roll.id] ?? stopsFromSpeeds(roll.boxSpeed, roll.exposedSpeed),
-    treatment: roll.treatment,
+    treatment: draft.treatments[roll.id] ?? roll.treatment,
     keeper: roll.keeper,
     count: roll.count,
   };

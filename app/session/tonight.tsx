@@ -66,7 +66,7 @@ export async function action({ request }: Route.ActionArgs) {
   const intent = String(form.get('intent'));
   switch (intent) {
     case 'start': {
-      const { before: _, excluded: __, arrangement: ___, pushStops: ____, ...set } = readDraft();
+      const { before: _, excluded: __, arrangement: ___, pushStops: ____, treatments: _____, ...set } = readDraft();
       const started = startSession(frozenRuns(tonight()), set);
       if (started.ok) {
         // Batches, tanks and temperatures hold for the next evening too; habits for one session end with it.

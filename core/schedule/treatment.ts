@@ -38,3 +38,16 @@ export function treatmentRefusal(treatment: Treatment, process: Process, hasBlea
       return process === 'C-41' ? null : `Cross-processing puts slide film in a C-41 kit, and this one is ${process}.`;
   }
 }
+
+/** Whether a film of this process can be meant by the treatment: cine film in C-41 baths is ECN-2 film, cross-processed film is slide film (domain.md 9). */
+export function suitsFilm(treatment: Treatment, filmProcess: Process): boolean {
+  switch (treatment) {
+    case 'normal':
+    case 'bleach-bypass':
+      return true;
+    case 'cine-in-c41':
+      return filmProcess === 'ECN-2';
+    case 'cross-process':
+      return filmProcess === 'E-6';
+  }
+}
