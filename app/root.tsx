@@ -7,11 +7,10 @@ import './app.css';
 import { useEffect, type ReactNode } from 'react';
 import { isRouteErrorResponse, Link, Links, Meta, Outlet, Scripts, ScrollRestoration } from 'react-router';
 import type { Route } from './+types/root.ts';
-import { readSetting } from './server/settings.server.ts';
-import { DEFAULT_UNITS, type Units } from './ui/units.ts';
+import { storedUnits } from './server/settings.server.ts';
 
 export function loader() {
-  return { units: { ...DEFAULT_UNITS, ...readSetting<Units>('units') } };
+  return { units: storedUnits() };
 }
 
 export const meta: Route.MetaFunction = () => [{ title: 'Steady Reel' }];

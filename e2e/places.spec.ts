@@ -17,7 +17,7 @@ const PLACES = [
   '/shelf/batches/new',
   '/shelf/batches/kiln-lane-4',
   '/shelf/kits/kiln-lane',
-  '/shelf/kits/kiln-lane/copy',
+  '/shelf/kits/kiln-lane/leaflet',
   '/shelf/tanks/steel',
   '/shelf/thermometers/new',
   '/bench',
@@ -68,7 +68,7 @@ test('a deleted roll comes back with one press, and units switch in one place', 
 });
 
 test('a kit document with faults is refused whole, each by its path, and stays as typed', async ({ page }) => {
-  await open(page, '/shelf/kits/house-c41-three-bath/copy');
+  await open(page, '/shelf/kits/house-c41-three-bath/document');
   const document = page.getByLabel('Kit document');
   const typed = (await document.inputValue()).replace('"s": 490', '"s": 190').replace('"developer",\n    "rinse"', '"rinse"');
   await document.fill(typed);

@@ -33,6 +33,11 @@ export function kitOfBatch(id: string): Kit {
   return fromRow(row).kit;
 }
 
+/** Ids of kits that were put away stay theirs: old batches still point at them. */
+export function kitIdTaken(id: string): boolean {
+  return sql('SELECT 1 FROM kits WHERE id = ?').get(id) !== undefined;
+}
+
 export function saveKit(kit: Kit, atMs: number): void {
   sql(
     `INSERT INTO kits (id, document, shipped, added_at_ms) VALUES (?, ?, 0, ?)

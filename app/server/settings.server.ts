@@ -1,4 +1,5 @@
 import { sql } from './database.server.ts';
+import { DEFAULT_UNITS, type Units } from '../ui/units.ts';
 
 /** Settings pages kept whole: habits, tonight's draft, units. Reading never fails: an unreadable page counts as absent. */
 export type SettingName = 'habits' | 'draft' | 'units' | 'evening';
@@ -18,4 +19,9 @@ export function writeSetting(name: SettingName, document: object): void {
     name,
     JSON.stringify(document),
   );
+}
+
+/** The units the person reads in, as last chosen. */
+export function storedUnits(): Units {
+  return { ...DEFAULT_UNITS, ...readSetting<Units>('units') };
 }

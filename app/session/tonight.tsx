@@ -4,10 +4,9 @@ import { daysLeft } from '../../core/chemistry/shelf-life.ts';
 import { parseReading } from '../../core/units/temperature.ts';
 import { nowMs, today } from '../server/clock.server.ts';
 import { liveRun, queuedRuns } from '../server/runs.server.ts';
-import { readSetting, writeSetting } from '../server/settings.server.ts';
+import { storedUnits, writeSetting } from '../server/settings.server.ts';
 import { beginRun, cancelQueuedRuns, startSession } from '../server/session-start.server.ts';
 import { Empty, LinkButton, Notice, PageHead } from '../ui/parts.tsx';
-import { DEFAULT_UNITS, type Units } from '../ui/units.ts';
 import type { Route } from './+types/tonight.ts';
 import { draftChangeSchema, withChange, type Draft, type DraftChange } from './draft.ts';
 import { BathCard } from './bath-card.tsx';
@@ -104,7 +103,7 @@ function changeDraft(kind: string, form: FormData) {
   for (const list of ['tankIds', 'rollIds']) change[list] = form.getAll(list).map(String);
   if (form.has('runs')) change['runs'] = parsedRuns(String(form.get('runs')));
   if (kind === 'temperature') {
-    const reading = parseReading(typed, { ...DEFAULT_UNITS, ...readSetting<Units>('units') }.temperature);
+    const reading = parseReading(typed, storedUnits().temperature);
     if (!reading.ok) {
       const field = `${String(form.get('batchId'))} ${String(form.get('step'))}`;
       return data({ field, typed, message: reading.message, nearest: reading.likely, liveRunId: null }, { status: 422 });

@@ -66,7 +66,7 @@ export default function KitPage({ loaderData }: Route.ComponentProps) {
               : 'Your own kit. Batches already mixed keep their times if you change or put it away.'}
           </Notice>
           <div className="flex flex-wrap gap-3">
-            <LinkButton to={`/shelf/kits/${kit.id}/copy`}>{shipped ? 'Copy and edit' : 'Edit or copy'}</LinkButton>
+            <LinkButton to={`/shelf/kits/${kit.id}/leaflet`}>{shipped ? 'Copy and type in my leaflet' : 'Edit or copy'}</LinkButton>
             {!shipped && (
               <Form method="post">
                 <Button>Put this kit away</Button>

@@ -9,16 +9,18 @@ interface Common {
   readonly label: string;
   readonly hint?: ReactNode;
   readonly className?: string;
+  /** For rows of a list whose place says what they are; the label is still read out. */
+  readonly hideLabel?: boolean;
 }
 
 export const INPUT_SHAPE =
   'min-h-11 rounded-card border border-[#8aa39e] bg-white px-3 text-ink aria-[invalid=true]:border-2 aria-[invalid=true]:border-hot';
 export const INPUT = `${INPUT_SHAPE} mt-1 block w-full`;
 
-function Framed({ field, label, hint, className, children }: Common & { readonly children: ReactNode }) {
+function Framed({ field, label, hint, className, hideLabel = false, children }: Common & { readonly children: ReactNode }) {
   return (
     <div className={className}>
-      <label htmlFor={field.id} className="font-semibold">
+      <label htmlFor={field.id} className={hideLabel ? 'sr-only' : 'font-semibold'}>
         {label}
       </label>
       {children}

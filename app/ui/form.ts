@@ -18,10 +18,19 @@ export function useCheckedForm<S extends AnyObjectSchema>(
   });
 }
 
-export type ReadForm<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly reply: SubmissionResult };
+export type ReadForm<T> =
+  | {
+      readonly ok: true;
+      readonly value: T;
+      /** For what only the server can know: errors by field, with what was typed kept. */
+      readonly refuse: (fieldErrors: Record<string, string[]>) => SubmissionResult;
+    }
+  | { readonly ok: false; readonly reply: SubmissionResult };
 
 /** Reads a posted form by the same schema. A refusal carries what was typed back to its fields. */
 export function readForm<S extends AnyObjectSchema>(schema: S, formData: FormData): ReadForm<InferType<S>> {
   const submission = parseWithYup(formData, { schema });
-  return submission.status === 'success' ? { ok: true, value: submission.value as InferType<S> } : { ok: false, reply: submission.reply() };
+  return submission.status === 'success'
+    ? { ok: true, value: submission.value as InferType<S>, refuse: (fieldErrors) => submission.reply({ fieldErrors }) }
+    : { ok: false, reply: submission.reply() };
 }

@@ -2,10 +2,11 @@ import { data, Form, redirect } from 'react-router';
 import type { Fault } from '../../core/answer.ts';
 import { readKit } from '../../core/kit/kit-document.ts';
 import { nowMs } from '../server/clock.server.ts';
-import { findKit, saveKit } from '../server/kits.server.ts';
+import { findKit, kitIdTaken, saveKit } from '../server/kits.server.ts';
 import { INPUT } from '../ui/fields.tsx';
 import { Button, Card, LinkButton, PageHead } from '../ui/parts.tsx';
-import type { Route } from './+types/copy-kit.ts';
+import { kitIdFor } from './kit-id.ts';
+import type { Route } from './+types/kit-as-document.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Your kit · Steady Reel' }];
 
@@ -13,8 +14,8 @@ export function loader({ params }: Route.LoaderArgs) {
   const found = findKit(params.kitId);
   if (!found) throw data('There is no such kit on the shelf.', { status: 404 });
   const { kit, shipped } = found;
-  const copy = shipped ? { ...kit, id: `my-${kit.id}`, name: `My ${kit.name}`, note: 'From my own leaflet.' } : kit;
-  return { name: kit.name, document: JSON.stringify(copy, null, 2) };
+  const copy = shipped ? { ...kit, id: kitIdFor(`My ${kit.name}`, kitIdTaken), name: `My ${kit.name}`, note: 'From my own leaflet.' } : kit;
+  return { id: kit.id, name: kit.name, document: JSON.stringify(copy, null, 2) };
 }
 
 export async function action({ request }: Route.ActionArgs) {
@@ -36,7 +37,7 @@ export async function action({ request }: Route.ActionArgs) {
   throw redirect(`/shelf/kits/${encodeURIComponent(read.value.id)}`);
 }
 
-export default function CopyKit({ loaderData, actionData }: Route.ComponentProps) {
+export default function KitAsDocument({ loaderData, actionData }: Route.ComponentProps) {
   const errors = actionData?.errors ?? [];
   return (
     <>
@@ -81,8 +82,8 @@ export default function CopyKit({ loaderData, actionData }: Route.ComponentProps
             </Card>
           )}
           <Button filled>Keep this kit</Button>
-          <LinkButton className="ml-3" to="/shelf">
-            Back
+          <LinkButton className="ml-3" to={`/shelf/kits/${loaderData.id}/leaflet`}>
+            Back to the form
           </LinkButton>
         </div>
       </Form>

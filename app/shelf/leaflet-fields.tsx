@@ -1,0 +1,360 @@
+import type { FieldMetadata, FormMetadata } from '@conform-to/react';
+import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
+import type { ComponentProps, ReactNode } from 'react';
+import { BARE_STEPS, BATH_KINDS } from '../../core/kit/kind.ts';
+import { BARE_STEP_NAMES } from '../../core/kit/kit-document.ts';
+import { CheckField, SelectField, TextField } from '../ui/fields.tsx';
+import { Button, Card } from '../ui/parts.tsx';
+import { emptyBath, type Leaflet } from './leaflet-schema.ts';
+
+type Form = FormMetadata<Leaflet>;
+type BathField = FieldMetadata<Leaflet['baths'][number], Leaflet>;
+
+/** `first-developer` is written “First developer”; these two keep their hyphen. */
+const HYPHENED: readonly string[] = ['bleach-fix', 'pre-bleach'];
+const KINDS = BATH_KINDS.map((kind) => {
+  const words = HYPHENED.includes(kind) ? kind : kind.replace('-', ' ');
+  return { value: kind, label: words.charAt(0).toUpperCase() + words.slice(1) };
+});
+const PUSHES = [
+  { value: 'none', label: 'Not given for this bath' },
+  { value: 'table', label: 'A factor for each push listed' },
+  { value: 'factor', label: 'The same factor for each stop' },
+  { value: 'add', label: 'Seconds for each stop' },
+];
+const WEARS = [
+  { value: 'none', label: 'Time does not grow' },
+  { value: 'percent', label: 'Percent longer with each roll' },
+  { value: 'add', label: 'Seconds longer every few rolls' },
+  { value: 'ladder', label: 'A time for each row of a table' },
+];
+
+interface ListButtonProps {
+  readonly props: ComponentProps<'button'>;
+  readonly label?: string;
+  readonly children: ReactNode;
+}
+
+/** Adds, takes out or moves a row. It posts an intent, so it works before scripts arrive too. */
+function ListButton({ props, label, children }: ListButtonProps) {
+  return (
+    <button
+      {...props}
+      aria-label={label}
+      className="inline-flex min-h-11 items-center justify-center gap-1.5 rounded-card px-2.5 font-semibold text-petrol hover:bg-[#e6f0ed] disabled:opacity-35"
+    >
+      {children}
+    </button>
+  );
+}
+
+interface RowsProps<T> {
+  readonly form: Form;
+  /** The list of rows; each row is an object of fields. */
+  readonly list: FieldMetadata<T[], Leaflet>;
+  readonly add: string;
+  readonly row: (item: FieldMetadata<T, Leaflet>, index: number) => ReactNode;
+  readonly of: string;
+}
+
+/** Rows of a leaflet's table, each with its fields and a way out. */
+function Rows<T>({ form, list, add, row, of }: RowsProps<T>) {
+  const items = list.getFieldList();
+  return (
+    <div>
+      {items.map((item, i) => (
+        <div key={item.key} className="mb-2 grid grid-cols-[1fr_auto] items-end gap-1">
+          <div className="grid grid-cols-2 gap-2">{row(item as FieldMetadata<T, Leaflet>, i)}</div>
+          <ListButton
+            props={form.remove.getButtonProps({ name: list.name as string, index: i } as never)}
+            label={`Take out ${of} ${i + 1}`}
+          >
+            <Trash2 aria-hidden size={17} />
+          </ListButton>
+        </div>
+      ))}
+      {list.errors && (
+        <p role="alert" className="mb-1 text-sm font-semibold text-hot">
+          {list.errors.join(' ')}
+        </p>
+      )}
+      <ListButton props={form.insert.getButtonProps({ name: list.name as string } as never)}>
+        <Plus aria-hidden size={17} /> {add}
+      </ListButton>
+    </div>
+  );
+}
+
+function Section({ title, says, children }: { readonly title: string; readonly says: string; readonly children: ReactNode }) {
+  return (
+    <details className="border-t border-line py-1">
+      <summary className="flex min-h-11 items-center justify-between gap-4 rounded [&::-webkit-details-marker]:hidden">
+        <span className="font-semibold underline">{title}</span>
+        <span className="text-right text-sm text-quiet">{says}</span>
+      </summary>
+      <div className="pt-1 pb-3">{children}</div>
+    </details>
+  );
+}
+
+/** Fields that only one rule of the group needs; plain CSS shows them, so it holds without scripts too. */
+const ONLY: Readonly<Record<string, string>> = {
+  table: 'hidden group-has-[option[value=table]:checked]:block',
+  factor: 'hidden group-has-[option[value=factor]:checked]:block',
+  add: 'hidden group-has-[option[value=add]:checked]:block',
+  percent: 'hidden group-has-[option[value=percent]:checked]:block',
+  ladder: 'hidden group-has-[option[value=ladder]:checked]:block',
+};
+
+/** One bath of the leaflet: what it is, its times by temperature, and what else the leaflet says of it. */
+export function BathFields({
+  form,
+  bath,
+  index,
+  unit,
+  baths,
+}: {
+  readonly form: Form;
+  readonly bath: BathField;
+  readonly index: number;
+  readonly unit: string;
+  readonly baths: string;
+}) {
+  const f = bath.getFieldset();
+  const name = f.name.value || 'New bath';
+  const degrees = `°${unit}`;
+  const pushSays = PUSHES.find((rule) => rule.value === (f.push.value ?? 'none'))?.label ?? '';
+  const wearSays = WEARS.find((rule) => rule.value === (f.wear.value ?? 'none'))?.label ?? '';
+  return (
+    <Card aria-labelledby={bath.id}>
+      <div className="mb-3 flex items-center justify-between gap-3">
+        <h2 id={bath.id} className="text-lg font-bold">
+          {name}
+        </h2>
+        <ListButton props={form.remove.getButtonProps({ name: baths, index } as never)} label={`Take out ${name}`}>
+          <Trash2 aria-hidden size={17} /> Take out
+        </ListButton>
+      </div>
+      <input type="hidden" name={f.id.name} defaultValue={f.id.initialValue} />
+      <div className="grid gap-4 md:grid-cols-2">
+        <div className="grid content-start gap-3">
+          <TextField field={f.name} label="Name on the bottle" />
+          <SelectField field={f.kind} label="What it does" options={KINDS} />
+          <TextField
+            field={f.nominal}
+            label="Main temperature"
+            unit={degrees}
+            figures
+            hint="The one the leaflet’s main time is printed for"
+          />
+          <div className="grid grid-cols-2 gap-2">
+            <TextField field={f.low} label="Range from" unit={degrees} figures />
+            <TextField field={f.high} label="to" unit={degrees} figures />
+          </div>
+          <CheckField field={f.critical} label="Temperature is critical" hint="Developers are; other baths run to completion." />
+        </div>
+        <fieldset>
+          <legend className="font-semibold">Times for fresh solution</legend>
+          <p className="mb-2 text-sm text-quiet">Each temperature the leaflet lists with its time, such as 38 and 3:15.</p>
+          <Rows
+            form={form}
+            list={f.points as never}
+            add="Add a temperature"
+            of={`time of ${name},`}
+            row={(item: FieldMetadata<Leaflet['baths'][number]['points'][number], Leaflet>, i) => {
+              const point = item.getFieldset();
+              return (
+                <>
+                  <TextField field={point.temp} label={`At${i > 0 ? ` (${i + 1})` : ''}`} unit={degrees} figures />
+                  <TextField field={point.time} label={`Time${i > 0 ? ` (${i + 1})` : ''}`} />
+                </>
+              );
+            }}
+          />
+        </fieldset>
+      </div>
+      <div className="mt-3">
+        <Section title="Push and pull" says={pushSays}>
+          <div className="group grid gap-3 sm:grid-cols-2">
+            <SelectField field={f.push} label="How the leaflet gives it" options={PUSHES} />
+            <TextField field={f.pushSeconds} label="Seconds a stop" unit="s" figures className={ONLY['add'] ?? ''} />
+            <TextField field={f.pushFactor} label="Factor a stop" figures className={ONLY['factor'] ?? ''} />
+            <div className={`sm:col-span-2 ${ONLY['table']}`}>
+              <Rows
+                form={form}
+                list={f.pushRows as never}
+                add="Add a push"
+                of="push"
+                row={(item: FieldMetadata<Leaflet['baths'][number]['pushRows'][number], Leaflet>) => {
+                  const row = item.getFieldset();
+                  return (
+                    <>
+                      <TextField field={row.stops} label="Stops" figures hint="Less than 0 is a pull" />
+                      <TextField field={row.factor} label="Factor" figures hint="On the normal time" />
+                    </>
+                  );
+                }}
+              />
+            </div>
+          </div>
+        </Section>
+        <Section title="Wear" says={wearSays}>
+          <div className="group grid gap-3 sm:grid-cols-2">
+            <SelectField field={f.wear} label="How the time grows" options={WEARS} />
+            <TextField field={f.wearPercent} label="Longer with each roll" unit="%" figures className={ONLY['percent'] ?? ''} />
+            <div className={ONLY['add'] ?? ''}>
+              <div className="grid grid-cols-2 gap-2">
+                <TextField field={f.wearSeconds} label="Longer by" unit="s" figures />
+                <TextField field={f.wearEvery} label="every so many rolls" figures />
+              </div>
+            </div>
+            <div className={`sm:col-span-2 ${ONLY['ladder']}`}>
+              <Rows
+                form={form}
+                list={f.wearRows as never}
+                add="Add a row"
+                of="row"
+                row={(item: FieldMetadata<Leaflet['baths'][number]['wearRows'][number], Leaflet>) => {
+                  const row = item.getFieldset();
+                  return (
+                    <>
+                      <TextField field={row.fromRoll} label="From roll" figures />
+                      <TextField field={row.time} label="Time" />
+                    </>
+                  );
+                }}
+              />
+            </div>
+          </div>
+        </Section>
+        <Section title="Agitation and keeping" says={f.keepsDays.value ? `keeps ${f.keepsDays.value} days` : 'as far as the leaflet says'}>
+          <div className="grid gap-3 sm:grid-cols-3">
+            <TextField field={f.initialS} label="At first, for" unit="s" figures />
+            <TextField field={f.everyS} label="then every" unit="s" figures />
+            <TextField field={f.inversions} label="so many inversions" figures />
+            <CheckField field={f.tap} label="Tap the tank" />
+            <SelectField
+              field={f.after}
+              label="After use"
+              options={[
+                { value: 'return', label: 'back into its bottle' },
+                { value: 'discard', label: 'collected as waste' },
+              ]}
+            />
+            <TextField field={f.keepsDays} label="Keeps, once mixed" unit="days" figures />
+          </div>
+        </Section>
+        <Section title="Mixing" says={f.waterMl.value ? `${f.waterMl.value} ml water first` : 'not given'}>
+          <div className="grid gap-3 sm:grid-cols-3">
+            <TextField field={f.waterMl} label="Water first" unit="ml" figures />
+            <TextField field={f.waterTemp} label="at" unit={degrees} figures />
+            <TextField field={f.stirS} label="Stir after each part" unit="s" figures />
+          </div>
+          <p className="mt-3 mb-1 text-sm text-quiet">For the whole kit. Other volumes are worked out from it.</p>
+          <Rows
+            form={form}
+            list={f.parts as never}
+            add="Add a part"
+            of="part"
+            row={(item: FieldMetadata<Leaflet['baths'][number]['parts'][number], Leaflet>) => {
+              const part = item.getFieldset();
+              return (
+                <>
+                  <TextField field={part.name} label="Part" />
+                  <div className="grid grid-cols-2 gap-2">
+                    <TextField field={part.amount} label="How much" figures />
+                    <SelectField
+                      field={part.unit}
+                      label="of it in"
+                      options={[
+                        { value: 'ml', label: 'ml' },
+                        { value: 'g', label: 'g' },
+                      ]}
+                    />
+                  </div>
+                </>
+              );
+            }}
+          />
+        </Section>
+      </div>
+    </Card>
+  );
+}
+
+/** The order of a run: baths of this kit and the water steps between them. */
+export function SequenceFields({
+  form,
+  sequence,
+  baths,
+}: {
+  readonly form: Form;
+  readonly sequence: FieldMetadata<string[], Leaflet>;
+  readonly baths: readonly BathField[];
+}) {
+  const own = baths.map((bath) => {
+    const { id, name } = bath.getFieldset();
+    return { value: id.initialValue ?? '', label: name.value || 'New bath' };
+  });
+  const words = BARE_STEPS.filter((word) => !own.some((bath) => bath.value === word)).map((word) => ({
+    value: word,
+    label: BARE_STEP_NAMES[word] ?? word,
+  }));
+  const steps = sequence.getFieldList();
+  return (
+    <Card aria-labelledby="order">
+      <h2 id="order" className="font-bold">
+        In this order
+      </h2>
+      <p className="mb-2 text-sm text-quiet">Every bath once; a prewash, rinse or wash wherever the leaflet asks for one.</p>
+      <ol>
+        {steps.map((step, i) => {
+          const move = (to: number, label: string, icon: ReactNode) => (
+            <ListButton
+              props={{
+                ...form.reorder.getButtonProps({ name: sequence.name as string, from: i, to } as never),
+                ...(to < 0 || to >= steps.length ? { disabled: true } : {}),
+              }}
+              label={`Step ${i + 1} ${label}`}
+            >
+              {icon}
+            </ListButton>
+          );
+          return (
+            <li key={step.key} className="mb-1 grid grid-cols-[1fr_auto] items-end">
+              <SelectField field={step} label={`Step ${i + 1}`} hideLabel options={[...own, ...words]} />
+              <span className="flex">
+                {move(i - 1, 'earlier', <ArrowUp aria-hidden size={17} />)}
+                {move(i + 1, 'later', <ArrowDown aria-hidden size={17} />)}
+                <ListButton
+                  props={form.remove.getButtonProps({ name: sequence.name as string, index: i } as never)}
+                  label={`Take out step ${i + 1}`}
+                >
+                  <Trash2 aria-hidden size={17} />
+                </ListButton>
+              </span>
+            </li>
+          );
+        })}
+      </ol>
+      {sequence.errors && (
+        <p role="alert" className="text-sm font-semibold text-hot">
+          {sequence.errors.join(' ')}
+        </p>
+      )}
+      <ListButton props={form.insert.getButtonProps({ name: sequence.name as string, defaultValue: 'rinse' } as never)}>
+        <Plus aria-hidden size={17} /> Add a step
+      </ListButton>
+    </Card>
+  );
+}
+
+/** A bath that the shipped kit did not have. Its id is the first free one. */
+export function AddBath({ form, name, ids }: { readonly form: Form; readonly name: string; readonly ids: readonly string[] }) {
+  const free = Array.from({ length: ids.length + 1 }, (_, i) => `bath-${i + 1}`).find((id) => !ids.includes(id)) ?? 'bath';
+  return (
+    <Button {...form.insert.getButtonProps({ name, defaultValue: emptyBath(free) } as never)}>
+      <Plus aria-hidden size={17} /> Add a bath
+    </Button>
+  );
+}
