@@ -67,6 +67,32 @@ test('a deleted roll comes back with one press, and units switch in one place', 
   await page.getByRole('button', { name: /switch units/ }).click();
 });
 
+test('a kit is copied, its leaflet typed in, refused where it cannot be, and kept', async ({ page }) => {
+  await open(page, '/shelf/kits/house-c41-three-bath');
+  await page.getByRole('link', { name: 'Copy and type in my leaflet' }).click();
+  await page.getByLabel('Kit', { exact: true }).fill('Limekiln C-41');
+  const second = page.getByRole('textbox', { name: 'Time, line 2' }).first();
+  await second.fill('9:00');
+  // The sequence is part of the leaflet too: the bleach-fix cannot come before the developer.
+  for (const step of ['Step 4 earlier', 'Step 3 earlier']) await page.getByRole('button', { name: step }).click();
+  await page.getByRole('button', { name: 'Keep this kit' }).click();
+  await expect(page.getByText('540 s at 34 °C is not shorter than 490 s at 30 °C')).toBeVisible();
+  await expect(page.getByText('nothing may bleach or fix until development is over')).toBeVisible();
+  await expect(second).toHaveValue('9:00');
+  await page.getByRole('button', { name: 'Step 2 later' }).click();
+  await page.getByRole('button', { name: 'Step 3 later' }).click();
+  await second.fill('5 min');
+  // Enter keeps the kit; it must not press the first button of the form, which takes out a bath.
+  await second.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Limekiln C-41' })).toBeVisible();
+  await expect(page.getByRole('cell', { name: '5:00' })).toBeVisible();
+  await expect(page.getByText('Prewash → Developer → Rinse → Bleach-fix → Wash → Stabiliser')).toBeVisible();
+  // The same copy once more stands beside the first.
+  await open(page, '/shelf/kits/limekiln-c-41/leaflet');
+  await page.getByRole('button', { name: 'Keep as a new kit' }).click();
+  await page.waitForURL('**/shelf/kits/limekiln-c-41-2');
+});
+
 test('a kit document with faults is refused whole, each by its path, and stays as typed', async ({ page }) => {
   await open(page, '/shelf/kits/house-c41-three-bath/document');
   const document = page.getByLabel('Kit document');

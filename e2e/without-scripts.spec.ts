@@ -16,3 +16,13 @@ test('a roll is refused by field with what was typed kept, then added', async ({
   await page.getByRole('button', { name: 'Add it', exact: true }).click();
   await expect(page.getByText('Slow post')).toBeVisible();
 });
+
+test('a line is added to a leaflet, and what was typed in the others stays', async ({ page }) => {
+  await page.goto('/shelf/kits/house-c41-three-bath/leaflet');
+  await page.getByRole('textbox', { name: 'Time, line 2' }).first().fill('5:20');
+  const lines = page.getByRole('group', { name: 'Times for fresh solution' }).first().getByRole('textbox');
+  await expect(lines).toHaveCount(8);
+  await page.getByRole('button', { name: 'Add a temperature' }).first().click();
+  await expect(lines).toHaveCount(10);
+  await expect(page.getByRole('textbox', { name: 'Time, line 2' }).first()).toHaveValue('5:20');
+});

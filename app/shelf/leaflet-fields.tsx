@@ -64,7 +64,7 @@ function Rows<T>({ form, list, add, row, of }: RowsProps<T>) {
     <div>
       {items.map((item, i) => (
         <div key={item.key} className="mb-2 grid grid-cols-[1fr_auto] items-end gap-1">
-          <div className="grid grid-cols-2 gap-2">{row(item as FieldMetadata<T, Leaflet>, i)}</div>
+          <div className="grid grid-cols-2 items-end gap-2">{row(item as FieldMetadata<T, Leaflet>, i)}</div>
           <ListButton
             props={form.remove.getButtonProps({ name: list.name as string, index: i } as never)}
             label={`Take out ${of} ${i + 1}`}
@@ -165,8 +165,8 @@ export function BathFields({
               const point = item.getFieldset();
               return (
                 <>
-                  <TextField field={point.temp} label={`At${i > 0 ? ` (${i + 1})` : ''}`} unit={degrees} figures />
-                  <TextField field={point.time} label={`Time${i > 0 ? ` (${i + 1})` : ''}`} />
+                  <TextField field={point.temp} label={i === 0 ? 'At' : `At, line ${i + 1}`} hideLabel={i > 0} unit={degrees} figures />
+                  <TextField field={point.time} label={i === 0 ? 'Time' : `Time, line ${i + 1}`} hideLabel={i > 0} />
                 </>
               );
             }}
@@ -185,12 +185,12 @@ export function BathFields({
                 list={f.pushRows as never}
                 add="Add a push"
                 of="push"
-                row={(item: FieldMetadata<Leaflet['baths'][number]['pushRows'][number], Leaflet>) => {
+                row={(item: FieldMetadata<Leaflet['baths'][number]['pushRows'][number], Leaflet>, i) => {
                   const row = item.getFieldset();
                   return (
                     <>
-                      <TextField field={row.stops} label="Stops" figures hint="Less than 0 is a pull" />
-                      <TextField field={row.factor} label="Factor" figures hint="On the normal time" />
+                      <TextField field={row.stops} label="Stops (− pulls)" figures hideLabel={i > 0} />
+                      <TextField field={row.factor} label="Factor on the time" figures hideLabel={i > 0} />
                     </>
                   );
                 }}
@@ -214,12 +214,12 @@ export function BathFields({
                 list={f.wearRows as never}
                 add="Add a row"
                 of="row"
-                row={(item: FieldMetadata<Leaflet['baths'][number]['wearRows'][number], Leaflet>) => {
+                row={(item: FieldMetadata<Leaflet['baths'][number]['wearRows'][number], Leaflet>, i) => {
                   const row = item.getFieldset();
                   return (
                     <>
-                      <TextField field={row.fromRoll} label="From roll" figures />
-                      <TextField field={row.time} label="Time" />
+                      <TextField field={row.fromRoll} label="From roll" figures hideLabel={i > 0} />
+                      <TextField field={row.time} label="Time" hideLabel={i > 0} />
                     </>
                   );
                 }}
@@ -256,16 +256,17 @@ export function BathFields({
             list={f.parts as never}
             add="Add a part"
             of="part"
-            row={(item: FieldMetadata<Leaflet['baths'][number]['parts'][number], Leaflet>) => {
+            row={(item: FieldMetadata<Leaflet['baths'][number]['parts'][number], Leaflet>, i) => {
               const part = item.getFieldset();
               return (
                 <>
-                  <TextField field={part.name} label="Part" />
+                  <TextField field={part.name} label="Part" hideLabel={i > 0} />
                   <div className="grid grid-cols-2 gap-2">
-                    <TextField field={part.amount} label="How much" figures />
+                    <TextField field={part.amount} label="How much" figures hideLabel={i > 0} />
                     <SelectField
                       field={part.unit}
-                      label="of it in"
+                      label="in"
+                      hideLabel={i > 0}
                       options={[
                         { value: 'ml', label: 'ml' },
                         { value: 'g', label: 'g' },
