@@ -1,10 +1,12 @@
-import { fits, isFull, loadKey, loadsOf, shareOfTank, without, type Holds, type Load, type Shape } from './load.ts';
+import { fits, isFull, loadKey, loadsOf, shareOfTank, without, type Holds, type Load, type MustTake, type Shape } from './load.ts';
 
 export interface FewestRuns {
   /** The least number of runs that takes everything, proven. Infinity if something fits no tank. */
   readonly fewest: (there: Load) => number;
   /** Whether `runs` runs are enough. */
   readonly enough: (there: Load, runs: number) => boolean;
+  /** What the next load must take, at the least, for `runs` more runs to be able to hold the rest. */
+  readonly mustTake: (there: Load, runs: number) => MustTake;
 }
 
 /**
@@ -20,12 +22,16 @@ export function fewestRuns(shapes: readonly Shape[], tanks: readonly Holds[]): F
   const unsolvable = new Map<number | string, number>();
   const solved = new Map<number | string, number>();
 
+  const worth = least.map((share) => Math.min(1, share));
+  const roomFor = (there: Load): number => there.reduce((sum, n, i) => sum + n * (worth[i] as number), 0);
+
   /** No tank wastes less than nothing, and two things that each fill over half a tank never share one. */
   const atLeast = (there: Load): number => {
-    const room = there.reduce((sum, n, i) => sum + n * Math.min(1, least[i] as number), 0);
     const bulky = there.reduce((sum, n, i) => sum + ((least[i] as number) > 0.5 + 1e-9 ? n : 0), 0);
-    return Math.max(Math.ceil(room - 1e-9), bulky);
+    return Math.max(Math.ceil(roomFor(there) - 1e-9), bulky);
   };
+
+  const mustTake = (there: Load, runs: number): MustTake => ({ worth, atLeast: roomFor(there) - runs });
 
   const enough = (there: Load, runs: number): boolean => {
     const bulkiest = bulkiestFirst.find((i) => (there[i] as number) > 0);
@@ -34,7 +40,7 @@ export function fewestRuns(shapes: readonly Shape[], tanks: readonly Holds[]): F
     const key = loadKey(there);
     if ((solved.get(key) ?? Infinity) <= runs) return true;
     if ((unsolvable.get(key) ?? -1) >= runs) return false;
-    const loads = fullLoads(shares, there, bulkiest);
+    const loads = fullLoads(shares, there, bulkiest, mustTake(there, runs - 1));
     const found = loads.some((load) => enough(without(there, load), runs - 1));
     if (found) solved.set(key, runs);
     else unsolvable.set(key, runs);
@@ -43,6 +49,7 @@ export function fewestRuns(shapes: readonly Shape[], tanks: readonly Holds[]): F
 
   return {
     enough,
+    mustTake,
     fewest: (there) => {
       if (there.some((n, i) => n > 0 && !fits(least[i] as number))) return Infinity;
       let runs = atLeast(there);
@@ -53,10 +60,10 @@ export function fewestRuns(shapes: readonly Shape[], tanks: readonly Holds[]): F
 }
 
 /** Full loads that hold the given shape, the best filled first, each once whatever tanks allow it. */
-function fullLoads(shares: readonly (readonly number[])[], there: Load, mustHold: number): Load[] {
+function fullLoads(shares: readonly (readonly number[])[], there: Load, mustHold: number, mustTake: MustTake): Load[] {
   const found = new Map<number | string, { load: Load; filled: number }>();
   for (const row of shares) {
-    for (const load of loadsOf(row, there, mustHold)) {
+    for (const load of loadsOf(row, there, mustHold, mustTake)) {
       if (!isFull(load, row, there)) continue;
       const filled = load.reduce((sum, n) => sum + n, 0);
       found.set(loadKey(load), { load, filled });

@@ -24,27 +24,36 @@ export function fits(shares: number): boolean {
 /** How many of each shape go in together, by index. */
 export type Load = readonly number[];
 
+/** What a load must take off the pile at least: the sum over its rolls of `worth`, the share each takes of its roomiest tank. */
+export interface MustTake {
+  readonly worth: readonly number[];
+  readonly atLeast: number;
+}
+
 /**
  * Every load that a tank takes out of what is there, the empty one left out.
- * With `mustHold` only loads with at least one of that shape.
+ * With `mustHold` only loads with at least one of that shape; with `mustTake` only loads that take enough of the pile,
+ * which cuts whole branches: what a tank still has room for is worth no more than that room.
  */
-export function loadsOf(shares: readonly number[], there: Load, mustHold: number | null): Load[] {
+export function loadsOf(shares: readonly number[], there: Load, mustHold: number | null, mustTake?: MustTake): Load[] {
   const loads: Load[] = [];
   const load = there.map(() => 0);
-  const place = (shape: number, room: number): void => {
+  const place = (shape: number, room: number, taken: number): void => {
+    if (mustTake && taken + room < mustTake.atLeast - EPSILON) return;
     if (shape === there.length) {
       if (load.some((n) => n > 0) && (mustHold === null || (load[mustHold] as number) > 0)) loads.push([...load]);
       return;
     }
     const share = shares[shape] as number;
     const most = Math.min(there[shape] as number, share === Infinity ? 0 : Math.floor((room + EPSILON) / share));
+    const worth = mustTake?.worth[shape] ?? 0;
     for (let n = most; n >= 0; n--) {
       load[shape] = n;
-      place(shape + 1, n === 0 ? room : room - n * share);
+      place(shape + 1, n === 0 ? room : room - n * share, n === 0 ? taken : taken + n * worth);
     }
     load[shape] = 0;
   };
-  place(0, 1);
+  place(0, 1, 0);
   return loads;
 }
 

@@ -4,7 +4,7 @@ import { rollEquivalents } from '../film/roll-equivalents.ts';
 import type { Treatment } from '../schedule/treatment.ts';
 import { chooseForCapacity } from './left-out.ts';
 import { fewestRuns } from './fewest-runs.ts';
-import { fits, loadKey, loadsOf, shareOfTank, without, type Holds, type Load, type Shape } from './load.ts';
+import { fits, loadKey, loadsOf, shareOfTank, without, type Holds, type Load, type MustTake, type Shape } from './load.ts';
 
 export interface RollToPack {
   readonly id: string;
@@ -137,7 +137,7 @@ function packGroup(group: readonly RollToPack[], tanks: readonly TankToFill[]): 
   const runs: PackedRun[] = [];
   let there: Load = waiting.map((same) => same.length);
   for (let left = search.fewest(there); left > 0; left--) {
-    const chosen = bestLoad(there, waiting, shapes, tanks, (rest) => search.enough(rest, left - 1));
+    const chosen = bestLoad(there, waiting, shapes, tanks, search.mustTake(there, left - 1), (rest) => search.enough(rest, left - 1));
     const rolls = chosen.load.flatMap((n, i) => (waiting[i] as RollToPack[]).splice(0, n));
     const first = rolls[0] as RollToPack;
     runs.push({
@@ -159,6 +159,7 @@ function bestLoad(
   waiting: readonly (readonly RollToPack[])[],
   shapes: readonly Shape[],
   tanks: readonly TankToFill[],
+  mustTake: MustTake,
   restIsEnough: (rest: Load) => boolean,
 ): Candidate {
   const keepers = waiting.map((rolls) => runningSum(rolls.map((roll) => (roll.keeper ? 1 : 0))));
@@ -170,6 +171,7 @@ function bestLoad(
       shapes.map((shape) => shareOfTank(shape, tank.holds)),
       there,
       null,
+      mustTake,
     )) {
       const key = loadKey(load);
       if (candidates.has(key)) continue;
