@@ -65,6 +65,16 @@ export const DEMO_BATCHES: readonly DemoBatch[] = [
     retired: true,
   },
   {
+    id: 'kiln-lane-half',
+    kitId: 'kiln-lane',
+    name: 'Kiln Lane, second half',
+    volumeMl: 500,
+    mixedDaysAgo: 30,
+    rollsBefore: 4.5,
+    priceCents: 1725,
+    note: 'For tests. Plastic bottles, squeezed.',
+  },
+  {
     id: 'saltmarsh-2',
     kitId: 'saltmarsh',
     name: 'Saltmarsh 2',

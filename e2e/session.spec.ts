@@ -49,8 +49,18 @@ test('a roll dragged where it does not belong is refused in words, and one press
 test('schools side by side, the bath by its sliders, the evening counted back from a wanted end', async ({ page }) => {
   await open(page, '/?run=2');
   const schools = page.getByRole('region', { name: 'Run 3 by each school' });
-  await expect(schools.getByRole('row')).toHaveCount(4);
-  await expect(schools).toContainText('Push by rule of thumb');
+  await expect(schools.getByRole('row')).toHaveCount(5);
+  const run3 = page.getByRole('region', { name: /Run 3 · one 135, push 1/ });
+  const byLeaflet = await run3.getByRole('link', { name: /^Developer/ }).innerText();
+  await schools
+    .getByRole('row', { name: /Push by rule of thumb/ })
+    .getByRole('button', { name: 'Use it tonight' })
+    .click();
+  await expect(schools.getByRole('row', { name: /Push by rule of thumb tonight/ })).toBeVisible();
+  await expect(page.getByText('Pushes are timed by rule of thumb')).toBeVisible();
+  expect(await run3.getByRole('link', { name: /^Developer/ }).innerText()).not.toBe(byLeaflet);
+  await page.getByRole('button', { name: 'Back to your usual ones' }).click();
+  await expect(run3.getByRole('link', { name: /^Developer/ })).toHaveText(byLeaflet.replace(/\s+/, ''));
 
   const bath = page.getByRole('region', { name: 'The bath' });
   await bath.getByText('Change the bath').click();
@@ -70,6 +80,27 @@ test('schools side by side, the bath by its sliders, the evening counted back fr
   await when.getByLabel('A laboratory asks').fill('a lot');
   await when.getByLabel('A laboratory asks').blur();
   await expect(page.getByText('A laboratory’s price is a number')).toBeVisible();
+});
+
+test('another batch compared before it is chosen, and a treatment for one evening', async ({ page }) => {
+  await open(page, '/');
+  const another = page.getByRole('region', { name: 'What another batch would change' });
+  await expect(another.getByText(/^4 rolls in 3 runs, developer 3:52/)).toBeVisible();
+  await expect(another.getByText(/^1 roll in 1 run, 3 left out/)).toBeVisible();
+  await another.getByRole('button', { name: 'Use Kiln Lane, second half' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('2 rolls in 2 runs');
+  await expect(page.getByRole('link', { name: 'Mix a fresh batch for what is left out' })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo last change' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('5 rolls in 4 runs');
+
+  const run3 = page.getByRole('region', { name: /Run 3/ });
+  await run3.locator('summary').click();
+  await expect(run3.getByLabel('Treatment of this run').getByRole('option')).toHaveText(['Normal', 'Bleach bypass']);
+  await run3.getByLabel('Treatment of this run').selectOption('Bleach bypass');
+  await expect(page.getByRole('region', { name: /Run 3 · one 135, push 1, bleach bypass/ })).toContainText('Separate fixer');
+  await expect(page.getByText('The silver stays with the dyes')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo last change' }).click();
+  await expect(page.getByText('The silver stays with the dyes')).toHaveCount(0);
 });
 
 test('calendar file and wall sheet are made and read back', async ({ page, request }) => {

@@ -8,7 +8,9 @@ import { showTemperature } from '../../core/units/temperature.ts';
 import { INPUT_SHAPE } from '../ui/fields.tsx';
 import { Card, Notice } from '../ui/parts.tsx';
 import { useUnits } from '../ui/units.ts';
+import { useWorkerAnswer } from '../ui/use-worker-answer.ts';
 import type { EveningSettings } from './evening-settings.ts';
+import { useTonightAction } from './tonight-form.tsx';
 
 Chart.register(LineController, LineElement, LinearScale, PointElement);
 
@@ -35,12 +37,13 @@ const SLIDERS: readonly Slider[] = [
 export function BathCard({ question, settings }: { readonly question: EveningBathQuestion; readonly settings: EveningSettings }) {
   const { temperature } = useUnits();
   const fetcher = useFetcher();
+  const action = useTonightAction();
   const [tub, setTub] = useState(settings);
   const bath = useBath({ ...question, tub });
   const show = (c: number) => showTemperature(c, temperature);
   const developer = bath.bottles.find((bottle) => bottle.critical);
   const window_ = bath.warmUp.bottles.find((bottle) => bottle.id === developer?.id)?.windows.at(0);
-  const save = (next: EveningSettings) => void fetcher.submit({ intent: 'evening', ...flat(next) }, { method: 'post', action: '/?index' });
+  const save = (next: EveningSettings) => void fetcher.submit({ intent: 'evening', ...flat(next) }, { method: 'post', action });
   const change = (part: Partial<EveningSettings>, keep: boolean) => {
     const next = { ...tub, ...part };
     setTub(next);
@@ -161,22 +164,10 @@ export function BathCard({ question, settings }: { readonly question: EveningBat
 /** First answered at once, for the server's page; from then on by a worker, the latest question only. */
 function useBath(question: EveningBathQuestion): EveningBath {
   const [first] = useState(() => eveningBath(question));
-  const [answer, setAnswer] = useState<EveningBath | null>(null);
-  const worker = useRef<Worker | null>(null);
-  const asked = useRef(0);
-  useEffect(() => {
-    const bath = new Worker(new URL('../workers/evening-bath.worker.ts', import.meta.url), { type: 'module' });
-    worker.current = bath;
-    bath.onmessage = (message: MessageEvent<{ id: number; bath: EveningBath }>) => {
-      if (message.data.id === asked.current) setAnswer(message.data.bath);
-    };
-    return () => bath.terminate();
-  }, []);
-  const key = JSON.stringify(question);
-  useEffect(() => {
-    asked.current++;
-    worker.current?.postMessage({ id: asked.current, question: JSON.parse(key) as EveningBathQuestion });
-  }, [key]);
+  const answer = useWorkerAnswer<EveningBathQuestion, EveningBath>(
+    () => new Worker(new URL('../workers/evening-bath.worker.ts', import.meta.url), { type: 'module' }),
+    question,
+  );
   return answer ?? first;
 }
 

@@ -1,7 +1,7 @@
-import { Form, useSubmit } from 'react-router';
 import { INPUT_SHAPE } from '../ui/fields.tsx';
 import { Button, Card, LinkButton, Notice } from '../ui/parts.tsx';
 import type { EveningSettings } from './evening-settings.ts';
+import { TonightForm } from './tonight-form.tsx';
 
 /** When the evening is counted from, what is printed and put into a calendar, and what it costs. */
 export function ClockCard({
@@ -13,13 +13,12 @@ export function ClockCard({
   readonly fault: string | null;
   readonly cost: { readonly perRoll: string; readonly saved: string | null } | null;
 }) {
-  const submit = useSubmit();
   return (
     <Card aria-labelledby="when">
       <h2 id="when" className="mb-2 font-bold">
         When
       </h2>
-      <Form method="post" action="/?index" onChange={(event) => void submit(event.currentTarget)} className="grid gap-3">
+      <TonightForm atOnce className="grid gap-3">
         <input type="hidden" name="intent" value="evening" />
         <div className="flex gap-2">
           <select name="anchor" aria-label="Counted from" defaultValue={settings.anchor} className={`${INPUT_SHAPE} min-w-0 grow`}>
@@ -53,7 +52,7 @@ export function ClockCard({
         <noscript>
           <Button>Apply</Button>
         </noscript>
-      </Form>
+      </TonightForm>
       {fault && (
         <div className="mt-3">
           <Notice>{fault}</Notice>

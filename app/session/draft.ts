@@ -1,6 +1,8 @@
 import { array, lazy, mixed, number, object, string, type InferType } from 'yup';
 import type { Habits } from '../../core/schedule/habits.ts';
 import type { ArrangedRun } from '../../core/schedule/evening.ts';
+import type { WearSchool } from '../../core/timing/roll-number.ts';
+import type { PushSchool } from '../../core/timing/rule-of-thumb.ts';
 import { TREATMENTS, type Treatment } from '../../core/schedule/treatment.ts';
 
 /** What a person changed of tonight's proposal. Everything absent is proposed anew each time. */
@@ -18,6 +20,10 @@ export interface Draft {
   readonly arrangement: readonly ArrangedRun[] | null;
   /** Habits for this session alone; absent, the person's own hold. */
   readonly habits?: Habits;
+  /** The wear school of this session, where it differs from those habits. */
+  readonly wear?: WearSchool;
+  /** How pushes are timed tonight; absent, by the leaflet. */
+  readonly pushSchool?: PushSchool;
 }
 
 export const EMPTY_DRAFT: Draft = {
@@ -44,6 +50,9 @@ const shapes = {
     treatment: string<Treatment>()
       .oneOf([...TREATMENTS])
       .required(),
+  }),
+  school: object({
+    school: string<WearSchool | PushSchool>().oneOf(['last', 'first', 'leaflet', 'rule-of-thumb']).required(),
   }),
   move: object({ rollId: id(), to: number().integer().min(-1).max(99).required(), runs: mixed<readonly ArrangedRun[]>().required() }),
   reorder: object({
@@ -89,6 +98,10 @@ export function withChange(draft: Draft, change: DraftChange): Draft {
       return { ...draft, pushStops: { ...draft.pushStops, ...forEach(change.rollIds, change.stops) }, arrangement: null };
     case 'treatment':
       return { ...draft, treatments: { ...draft.treatments, ...forEach(change.rollIds, change.treatment) }, arrangement: null };
+    case 'school':
+      return change.school === 'last' || change.school === 'first'
+        ? { ...draft, wear: change.school }
+        : { ...draft, pushSchool: change.school };
     case 'move':
       return { ...draft, arrangement: moved(change.runs, change.rollId, change.to) };
     case 'reorder': {
@@ -98,7 +111,7 @@ export function withChange(draft: Draft, change: DraftChange): Draft {
     case 'run-tank':
       return { ...draft, arrangement: change.runs.map((run, i) => (i === change.run ? { ...run, tankId: change.tankId } : run)) };
     case 'usual-habits': {
-      const { habits: _, ...rest } = draft;
+      const { habits: _, wear: __, pushSchool: ___, ...rest } = draft;
       return rest;
     }
     case 'propose':

@@ -1,6 +1,7 @@
-import { Form, Link } from 'react-router';
+import { Link } from 'react-router';
 import { Button, Card } from '../ui/parts.tsx';
 import type { loader } from './tonight.tsx';
+import { TonightForm } from './tonight-form.tsx';
 
 type TonightData = Awaited<ReturnType<typeof loader>>;
 
@@ -9,7 +10,6 @@ export function RollsTonight({ tonight }: { readonly tonight: TonightData }) {
   const { evening, waiting, draft, canUndo } = tonight;
   const inRuns = new Set(evening.runs.flatMap((run) => run.rollIds));
   const why = new Map([...evening.leftOut, ...evening.unplaceable].map((left) => [left.id, left.why]));
-  const otherBatches = tonight.batches.filter((batch) => !tonight.inUse.some((used) => used.id === batch.id) && (batch.rollsLeft ?? 1) > 0);
   const others = waiting.filter((roll) => !inRuns.has(roll.id));
   return (
     <Card aria-labelledby="not-tonight">
@@ -17,7 +17,7 @@ export function RollsTonight({ tonight }: { readonly tonight: TonightData }) {
         <h2 id="not-tonight" className="font-bold">
           {others.length === 0 ? 'Every waiting roll is in a run' : 'Waiting, not in a run'}
         </h2>
-        <Form method="post" action="/?index" className="flex gap-2">
+        <TonightForm className="flex gap-2">
           {canUndo && (
             <Button name="intent" value="undo">
               Undo last change
@@ -28,16 +28,9 @@ export function RollsTonight({ tonight }: { readonly tonight: TonightData }) {
               Propose anew
             </Button>
           )}
-        </Form>
+        </TonightForm>
       </div>
       <ul className="divide-y divide-line">
-        {evening.leftOut.length > 0 && (
-          <li className="py-2 text-sm">
-            {otherBatches.length > 0
-              ? `${otherBatches.map((batch) => `${batch.name} could still take ${batch.rollsLeft === null ? 'some' : Math.round(batch.rollsLeft * 100) / 100}`).join('; ')}: choose it on the left.`
-              : 'No other batch on the shelf could take them; a fresh one would.'}
-          </li>
-        )}
         {others.map((roll) => (
           <li key={roll.id} className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1 py-2">
             <span className="min-w-0">
@@ -53,20 +46,25 @@ export function RollsTonight({ tonight }: { readonly tonight: TonightData }) {
               </span>
             </span>
             {draft.excluded.includes(roll.id) && (
-              <Form method="post" action="/?index">
+              <TonightForm>
                 <input type="hidden" name="rollId" value={roll.id} />
                 <Button name="intent" value="roll-in">
                   Develop tonight
                 </Button>
-              </Form>
+              </TonightForm>
             )}
           </li>
         ))}
       </ul>
-      <p className="mt-2 text-sm">
+      <p className="mt-2 flex flex-wrap gap-x-4 text-sm">
         <Link className="font-semibold underline" to="/rolls/new">
           Add a roll
         </Link>
+        {evening.leftOut.length > 0 && (
+          <Link className="font-semibold underline" to="/shelf/batches/new">
+            Mix a fresh batch for what is left out
+          </Link>
+        )}
       </p>
     </Card>
   );

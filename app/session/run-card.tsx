@@ -1,6 +1,6 @@
 import { useDroppable } from '@dnd-kit/core';
 import { ArrowDown, ArrowUp } from 'lucide-react';
-import { Form, Link, useSubmit } from 'react-router';
+import { Link, useSubmit } from 'react-router';
 import type { Process } from '../../core/film/process.ts';
 import type { ArrangedRun, EveningRun } from '../../core/schedule/evening.ts';
 import { suitsFilm, TREATMENT_ADVICE, TREATMENTS } from '../../core/schedule/treatment.ts';
@@ -11,6 +11,7 @@ import { rollRange } from '../ui/roll-range.ts';
 import { Strip } from '../ui/strip.tsx';
 import { RollChip } from './roll-chip.tsx';
 import { runTitle } from './run-title.ts';
+import { TonightForm, useTonightAction } from './tonight-form.tsx';
 import type { loader } from './tonight.tsx';
 
 type TonightData = Awaited<ReturnType<typeof loader>>;
@@ -114,7 +115,6 @@ export function RunCard({ index, run, tonight, clock, chosenStep }: RunCardProps
           <TankSelect run={run} index={index} runs={runs} tonight={tonight} />
           <Reorder index={index} runs={runs} />
         </div>
-        {run.treatment !== 'normal' && <p className="pt-2 text-sm text-quiet">{TREATMENT_ADVICE[run.treatment].does}</p>}
       </details>
     </Card>
   );
@@ -126,14 +126,14 @@ function Nearest({ run, path, message }: { readonly run: EveningRun; readonly pa
   const nearest = /nearest it knows is ([\d.]+)/.exec(message)?.[1];
   if (!step || !nearest) return null;
   return (
-    <Form method="post" action="/?index" className="inline">
+    <TonightForm className="inline">
       <input type="hidden" name="batchId" value={run.batchId} />
       <input type="hidden" name="step" value={step} />
       <input type="hidden" name="tempC" value={nearest} />
       <button name="intent" value="temperature" className="font-semibold underline">
         Use {nearest} °C
       </button>
-    </Form>
+    </TonightForm>
   );
 }
 
@@ -153,14 +153,13 @@ function MoveRoll({
   readonly name: string;
 }) {
   const submit = useSubmit();
+  const action = useTonightAction();
   return (
-    <Form
-      method="post"
-      action="/?index"
+    <TonightForm
       onChange={(event) => {
         const form = new FormData(event.currentTarget);
         if (form.get('to') === 'out') form.set('intent', 'roll-out');
-        void submit(form, { method: 'post', action: '/?index' });
+        void submit(form, { method: 'post', action, preventScrollReset: true });
       }}
     >
       <input type="hidden" name="intent" value="move" />
@@ -175,7 +174,7 @@ function MoveRoll({
         <option value={-1}>in a run of its own</option>
         <option value="out">not tonight</option>
       </select>
-    </Form>
+    </TonightForm>
   );
 }
 
@@ -191,9 +190,8 @@ interface RunSelectProps {
 
 /** One thing of a run to choose anew; the choice is posted as it is made, and without scripts by its button. */
 function RunSelect({ intent, name, label, value, options, children }: RunSelectProps) {
-  const submit = useSubmit();
   return (
-    <Form method="post" action="/?index" className="flex gap-1" onChange={(event) => void submit(event.currentTarget)}>
+    <TonightForm atOnce className="flex gap-1">
       <input type="hidden" name="intent" value={intent} />
       {children}
       <select name={name} aria-label={label} className={SMALL} key={value} defaultValue={value}>
@@ -206,7 +204,7 @@ function RunSelect({ intent, name, label, value, options, children }: RunSelectP
       <noscript>
         <button className={SMALL}>Apply</button>
       </noscript>
-    </Form>
+    </TonightForm>
   );
 }
 
@@ -276,7 +274,7 @@ function TankSelect({
 function Reorder({ index, runs }: { readonly index: number; readonly runs: readonly ArrangedRun[] }) {
   if (runs.length < 2) return null;
   const button = (to: number, label: string, icon: React.ReactNode) => (
-    <Form method="post" action="/?index">
+    <TonightForm>
       <input type="hidden" name="from" value={index} />
       <input type="hidden" name="to" value={to} />
       <Runs runs={runs} />
@@ -289,7 +287,7 @@ function Reorder({ index, runs }: { readonly index: number; readonly runs: reado
       >
         {icon}
       </button>
-    </Form>
+    </TonightForm>
   );
   return (
     <>

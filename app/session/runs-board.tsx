@@ -13,6 +13,7 @@ import {
 import { useId, type ReactNode } from 'react';
 import { useSubmit } from 'react-router';
 import type { ArrangedRun, EveningRun } from '../../core/schedule/evening.ts';
+import { useTonightAction } from './tonight-form.tsx';
 
 /** What the finger is over counts; moved by keys, what the roll lies on. */
 const underPointer: CollisionDetection = (drag) => {
@@ -23,6 +24,7 @@ const underPointer: CollisionDetection = (drag) => {
 /** Rolls are dragged between the runs on this board; a drop is posted like any other change. */
 export function RunsBoard({ runs, children }: { readonly runs: readonly EveningRun[]; readonly children: ReactNode }) {
   const submit = useSubmit();
+  const action = useTonightAction();
   const id = useId();
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }), useSensor(KeyboardSensor));
   const dropped = ({ active, over }: DragEndEvent) => {
@@ -32,7 +34,7 @@ export function RunsBoard({ runs, children }: { readonly runs: readonly EveningR
     const arranged: ArrangedRun[] = runs.map(({ tankId, batchId, rollIds }) => ({ tankId, batchId, rollIds }));
     void submit(
       { intent: 'move', rollId: String(active.id), to, runs: JSON.stringify(arranged) },
-      { method: 'post', action: '/?index', preventScrollReset: true },
+      { method: 'post', action, preventScrollReset: true },
     );
   };
   return (

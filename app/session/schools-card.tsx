@@ -1,6 +1,7 @@
 import { showDuration } from '../../core/units/duration.ts';
 import { Card } from '../ui/parts.tsx';
 import type { SchoolRow } from './schools.ts';
+import { TonightForm } from './tonight-form.tsx';
 
 /** Where schools differ, the same run under each, before one is chosen. */
 export function SchoolsCard({ rows, runIndex }: { readonly rows: readonly SchoolRow[]; readonly runIndex: number }) {
@@ -20,11 +21,18 @@ export function SchoolsCard({ rows, runIndex }: { readonly rows: readonly School
         </thead>
         <tbody>
           {rows.map((row) => (
-            <tr key={row.name} className="border-t border-line align-top">
+            <tr key={row.school} className="border-t border-line align-top">
               <th scope="row" className="py-2 pr-2 text-left font-semibold">
-                {row.name}
-                {row.inUse && <span className="ml-2 rounded bg-petrol px-1.5 text-sm text-white">yours</span>}
+                {row.name} {row.inUse && <span className="ml-1 rounded bg-petrol px-1.5 text-sm text-white">tonight</span>}
                 <span className="block text-sm font-normal text-quiet">{row.does}</span>
+                {!row.inUse && row.developerS !== null && (
+                  <TonightForm>
+                    <input type="hidden" name="school" value={row.school} />
+                    <button name="intent" value="school" className="min-h-9 font-semibold underline">
+                      Use it tonight
+                    </button>
+                  </TonightForm>
+                )}
               </th>
               <td className={`figure py-2 text-right font-semibold ${row.inUse ? 'text-teal' : ''}`}>
                 {row.developerS === null ? 'none' : showDuration(row.developerS)}

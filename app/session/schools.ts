@@ -1,10 +1,15 @@
-import type { Kit, PushRule } from '../../core/kit/kit.ts';
 import { isDeveloper } from '../../core/kit/kind.ts';
+import type { Kit } from '../../core/kit/kit.ts';
 import type { EveningRun } from '../../core/schedule/evening.ts';
 import { planRun } from '../../core/schedule/plan.ts';
+import type { WearSchool } from '../../core/timing/roll-number.ts';
+import { pushedByRuleOfThumb, type PushSchool } from '../../core/timing/rule-of-thumb.ts';
 import type { Tonight } from './tonight.server.ts';
 
+export type School = WearSchool | PushSchool;
+
 export interface SchoolRow {
+  readonly school: School;
   readonly name: string;
   readonly does: string;
   /** Developer and whole run; null where that school has no time for this run. */
@@ -13,55 +18,50 @@ export interface SchoolRow {
   readonly inUse: boolean;
 }
 
-/** The plain rule of thumb, for those whose leaflet says nothing: three tenths more a stop. */
-const RULE_OF_THUMB: PushRule = { rule: 'factor', perStop: 1.3 };
-
-function withPush(kit: Kit, push: PushRule): Kit {
-  return {
-    ...kit,
-    baths: kit.baths.map((bath) => (bath.kind === 'developer' || bath.kind === 'first-developer' ? { ...bath, push } : bath)),
-  };
-}
-
 /** One run under both wear schools and, when it is pushed, both push schools, side by side (domain.md 5, 9). */
 export function compareSchools(
   run: EveningRun,
-  tonight: Pick<Tonight, 'inUse' | 'tanks' | 'waiting' | 'habits' | 'draft'>,
-  on: string,
+  tonight: Pick<Tonight, 'inUse' | 'tanks' | 'waiting' | 'habits' | 'draft' | 'on'>,
+  leaflet: Kit,
 ): SchoolRow[] {
   const batch = tonight.inUse.find((candidate) => candidate.id === run.batchId);
   const tank = tonight.tanks.find((candidate) => candidate.id === run.tankId);
   if (!batch || !tank) return [];
   const rolls = run.rollIds.flatMap((id) => tonight.waiting.find((roll) => roll.id === id) ?? []);
   const wear = tonight.habits.wear ?? 'last';
-  const row = (name: string, does: string, school: 'last' | 'first', kit: Kit, inUse: boolean): SchoolRow => {
+  const push = tonight.draft.pushSchool ?? 'leaflet';
+  const kits = { leaflet, 'rule-of-thumb': pushedByRuleOfThumb(leaflet) };
+  const row = (school: School, name: string, does: string): SchoolRow => {
+    const ofWear = school === 'last' || school === 'first';
     const plan = planRun({
-      kit,
+      kit: ofWear ? kits[push] : kits[school],
       batch: { volumeMl: batch.volumeMl, rollsDone: run.rollsBefore, mixedOn: batch.mixedOn },
-      on,
+      on: tonight.on,
       tank,
       rolls,
       pushStops: run.pushStops,
       treatment: run.treatment,
       temperaturesC: tonight.draft.temperaturesC[batch.id] ?? {},
-      habits: { ...tonight.habits, wear: school },
+      habits: { ...tonight.habits, wear: ofWear ? school : wear },
     });
     const developer = plan.ok ? plan.value.steps.find((step) => isDeveloper(step.kind)) : undefined;
-    return { name, does, developerS: developer?.seconds ?? null, totalS: plan.ok ? plan.value.totalS : null, inUse };
+    return {
+      school,
+      name,
+      does,
+      developerS: developer?.seconds ?? null,
+      totalS: plan.ok ? plan.value.totalS : null,
+      inUse: school === (ofWear ? wear : push),
+    };
   };
   return [
-    row('Wear by the last roll', 'Long enough for the most worn moment.', 'last', batch.kit, wear === 'last'),
-    row('Wear by the first roll', 'Counts what was done before this load.', 'first', batch.kit, wear === 'first'),
+    row('last', 'Wear by the last roll', 'Long enough for the most worn moment.'),
+    row('first', 'Wear by the first roll', 'Counts what was done before this load.'),
     ...(run.pushStops === 0
       ? []
       : [
-          row(
-            'Push by rule of thumb',
-            'Three tenths more a stop, instead of the leaflet’s own rule.',
-            wear,
-            withPush(batch.kit, RULE_OF_THUMB),
-            false,
-          ),
+          row('leaflet', 'Push by the leaflet', 'Its own figures for this push.'),
+          row('rule-of-thumb', 'Push by rule of thumb', 'Three tenths more for each stop.'),
         ]),
   ];
 }

@@ -1,4 +1,4 @@
-import { Form, Link, useSubmit } from 'react-router';
+import { Link, useSubmit } from 'react-router';
 import { isDeveloper } from '../../core/kit/kind.ts';
 import { leafletRange } from '../../core/timing/leaflet-curve.ts';
 import { fahrenheitFromCelsius, showTemperature } from '../../core/units/temperature.ts';
@@ -8,6 +8,7 @@ import { Button, Card } from '../ui/parts.tsx';
 import { INPUT, INPUT_SHAPE } from '../ui/fields.tsx';
 import { useUnits } from '../ui/units.ts';
 import type { loader } from './tonight.tsx';
+import { TonightForm } from './tonight-form.tsx';
 
 type TonightData = Awaited<ReturnType<typeof loader>>;
 export interface TypedRefusal {
@@ -19,6 +20,8 @@ export interface TypedRefusal {
 
 /** What holds for all of tonight: batch, temperatures, tanks, habits. Each change is posted as it is made. */
 export function SetForTonight({ tonight, refusal }: { readonly tonight: TonightData; readonly refusal: TypedRefusal | null }) {
+  const { habits, wear, pushSchool } = tonight.draft;
+  const ownTonight = habits !== undefined || wear !== undefined || pushSchool !== undefined;
   return (
     <Card aria-labelledby="set-for-tonight" className="self-start">
       <h2 id="set-for-tonight" className="mb-2 font-bold">
@@ -39,15 +42,19 @@ export function SetForTonight({ tonight, refusal }: { readonly tonight: TonightD
           <Link className="font-semibold underline" to="/habits">
             Change your habits
           </Link>
-          {tonight.draft.habits && (
-            <Form method="post" action="/?index">
+          {ownTonight && (
+            <TonightForm>
               <button name="intent" value="usual-habits" className="min-h-9 underline">
                 Back to your usual ones
               </button>
-            </Form>
+            </TonightForm>
           )}
         </div>
-        {tonight.draft.habits && <p className="pt-1 text-sm text-quiet">These habits hold for this session only.</p>}
+        {ownTonight && (
+          <p className="pt-1 text-sm text-quiet">
+            {tonight.draft.pushSchool === 'rule-of-thumb' && 'Pushes are timed by rule of thumb. '}These habits hold for this session only.
+          </p>
+        )}
       </div>
     </Card>
   );
@@ -62,14 +69,13 @@ function BatchRow({
   readonly tonight: TonightData;
   readonly refusal: TypedRefusal | null;
 }) {
-  const submit = useSubmit();
   const batch = tonight.batches.find((candidate) => candidate.id === batchId);
   if (!batch) return null;
   const others = tonight.batches.filter((candidate) => candidate.kit.process === batch.kit.process);
   const left = batch.rollsLeft;
   return (
     <div className="py-2.5">
-      <Form method="post" action="/?index" onChange={(event) => void submit(event.currentTarget)}>
+      <TonightForm atOnce>
         <input type="hidden" name="intent" value="choose-batch" />
         <label className="font-semibold" htmlFor={`batch-${batch.kit.process}`}>
           {batch.kit.process} batch
@@ -80,7 +86,7 @@ function BatchRow({
           ))}
         </select>
         <NoScript />
-      </Form>
+      </TonightForm>
       <p className="mt-1 text-sm text-quiet">
         {left === null ? (
           'Its leaflet gives no capacity'
@@ -136,13 +142,12 @@ function TemperatureField({ batchId, bath, tempC, refusal }: TemperatureFieldPro
   const { lowC, highC } = leafletRange(bath.time.points);
   const id = `temperature-${batchId}-${bath.id}`;
   return (
-    <Form
-      method="post"
-      action="/?index"
+    <TonightForm
       className="mt-3 grid grid-cols-[1fr_7.5rem] items-center gap-x-3"
       onBlur={(event) => {
         const input = event.target;
-        if (input instanceof HTMLInputElement && input.value !== input.defaultValue) void submit(event.currentTarget);
+        if (input instanceof HTMLInputElement && input.value !== input.defaultValue)
+          void submit(event.currentTarget, { preventScrollReset: true });
       }}
     >
       <input type="hidden" name="intent" value="temperature" />
@@ -180,16 +185,15 @@ function TemperatureField({ batchId, bath, tempC, refusal }: TemperatureFieldPro
         )}
       </p>
       <NoScript />
-    </Form>
+    </TonightForm>
   );
 }
 
 function TankRow({ tonight }: { readonly tonight: TonightData }) {
-  const submit = useSubmit();
   const { volume } = useUnits();
   const chosen = tonight.draft.tankIds;
   return (
-    <Form method="post" action="/?index" className="py-2.5" onChange={(event) => void submit(event.currentTarget)}>
+    <TonightForm atOnce className="py-2.5">
       <input type="hidden" name="intent" value="choose-tanks" />
       <fieldset>
         <legend className="font-semibold">Tanks</legend>
@@ -208,7 +212,7 @@ function TankRow({ tonight }: { readonly tonight: TonightData }) {
         ))}
       </fieldset>
       <NoScript />
-    </Form>
+    </TonightForm>
   );
 }
 

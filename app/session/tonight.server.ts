@@ -1,20 +1,22 @@
-import { planEvening, batchesByFreshness, bathProcess, type Evening, type EveningRoll } from '../../core/schedule/evening.ts';
+import { batchesByFreshness, bathProcess, planEvening, type Evening, type EveningRoll } from '../../core/schedule/evening.ts';
 import type { Habits } from '../../core/schedule/habits.ts';
-import { stopsFromSpeeds } from '../../core/units/exposure.ts';
+import { pushedByRuleOfThumb } from '../../core/timing/rule-of-thumb.ts';
 import { listBatches, type BatchWithKit } from '../server/batches.server.ts';
 import { today } from '../server/clock.server.ts';
 import { waitingRolls, type Roll } from '../server/rolls.server.ts';
 import { readSetting } from '../server/settings.server.ts';
 import { listTanks, type TankOnShelf } from '../server/tanks.server.ts';
 import { EMPTY_DRAFT, type Draft } from './draft.ts';
+import { eveningQuestion, rollsTonight } from './evening-question.ts';
 
 export interface Tonight {
   readonly draft: Draft;
   readonly canUndo: boolean;
   readonly habits: Habits;
+  readonly on: string;
   readonly waiting: readonly Roll[];
   readonly batches: readonly BatchWithKit[];
-  /** The batches in use tonight, one a process. */
+  /** The batches in use tonight, one a process, pushed by the school in use. */
   readonly inUse: readonly BatchWithKit[];
   readonly tanks: readonly TankOnShelf[];
   readonly evening: Evening;
@@ -31,36 +33,19 @@ export function readDraft(): StoredDraft {
 /** What waits, what the shelf can do, and the evening that follows from both. */
 export function tonight(): Tonight {
   const { before, ...draft } = readDraft();
-  const habits = draft.habits ?? (readSetting<Habits>('habits') as Habits);
-  const waiting = waitingRolls();
-  const batches = listBatches();
-  const tanks = listTanks();
-  const rolls = waiting.filter((roll) => !draft.excluded.includes(roll.id)).map((roll) => eveningRoll(roll, draft));
-  const inUse = batchesTonight(rolls, batches, draft);
-  const chosenTanks = draft.tankIds.length > 0 ? tanks.filter((tank) => draft.tankIds.includes(tank.id)) : tanks;
-  const evening = planEvening({
-    rolls,
-    batches: inUse,
-    tanks: draft.arrangement ? tanks : chosenTanks,
+  const usual = draft.habits ?? (readSetting<Habits>('habits') as Habits);
+  const set = {
+    draft,
+    habits: draft.wear ? { ...usual, wear: draft.wear } : usual,
     on: today(),
-    habits,
-    temperaturesC: draft.temperaturesC,
-    arrangement: draft.arrangement && stillWaiting(draft, rolls),
-  });
-  return { draft, canUndo: before !== undefined, habits, waiting, batches, inUse, tanks, evening };
-}
-
-function eveningRoll(roll: Roll, draft: Draft): EveningRoll {
-  return {
-    id: roll.id,
-    name: roll.name,
-    format: roll.format,
-    process: roll.process,
-    pushStops: draft.pushStops[roll.id] ?? stopsFromSpeeds(roll.boxSpeed, roll.exposedSpeed),
-    treatment: draft.treatments[roll.id] ?? roll.treatment,
-    keeper: roll.keeper,
-    count: roll.count,
+    waiting: waitingRolls(),
+    batches: listBatches().map((batch) =>
+      draft.pushSchool === 'rule-of-thumb' ? { ...batch, kit: pushedByRuleOfThumb(batch.kit) } : batch,
+    ),
+    tanks: listTanks(),
   };
+  const inUse = batchesTonight(rollsTonight(set.waiting, draft), set.batches, draft);
+  return { ...set, canUndo: before !== undefined, inUse, evening: planEvening(eveningQuestion({ ...set, inUse })) };
 }
 
 /** The chosen batch of each process that waits, or the freshest. */
@@ -71,13 +56,4 @@ function batchesTonight(rolls: readonly EveningRoll[], batches: readonly BatchWi
     const id = chosen ?? batchesByFreshness(batches, process, today())[0]?.id;
     return batches.filter((batch) => batch.id === id);
   });
-}
-
-/** An arrangement of yesterday must not bring back rolls that are gone, nor lose ones that came. */
-function stillWaiting(draft: Draft, rolls: readonly EveningRoll[]): Draft['arrangement'] {
-  const ids = new Set(rolls.map((roll) => roll.id));
-  const runs = (draft.arrangement ?? [])
-    .map((run) => ({ ...run, rollIds: run.rollIds.filter((id) => ids.has(id)) }))
-    .filter((run) => run.rollIds.length > 0);
-  return runs.length > 0 ? runs : null;
 }

@@ -2,6 +2,7 @@ import { data, redirectDocument, useSearchParams } from 'react-router';
 import { rollsLeft } from '../../core/chemistry/capacity.ts';
 import { daysLeft } from '../../core/chemistry/shelf-life.ts';
 import { parseReading } from '../../core/units/temperature.ts';
+import { findBatch } from '../server/batches.server.ts';
 import { nowMs, today } from '../server/clock.server.ts';
 import { liveRun, queuedRuns } from '../server/runs.server.ts';
 import { storedUnits, writeSetting } from '../server/settings.server.ts';
@@ -9,6 +10,7 @@ import { beginRun, cancelQueuedRuns, startSession } from '../server/session-star
 import { Empty, LinkButton, Notice, PageHead } from '../ui/parts.tsx';
 import type { Route } from './+types/tonight.ts';
 import { draftChangeSchema, withChange, type Draft, type DraftChange } from './draft.ts';
+import { AnotherBatch } from './another-batch.tsx';
 import { BathCard } from './bath-card.tsx';
 import { ClockCard } from './clock-card.tsx';
 import { EveningAxis } from './evening-axis.tsx';
@@ -55,7 +57,10 @@ export function loader() {
       pour: time(run.firstPourMs),
       hung: time(run.hungMs),
     })),
-    schools: evening.evening.runs.map((run) => compareSchools(run, evening, today())),
+    schools: evening.evening.runs.map((run) => {
+      const batch = findBatch(run.batchId);
+      return batch ? compareSchools(run, evening, batch.kit) : [];
+    }),
     cost: costTonight(evening, plan.settings.labPrice),
   };
 }
@@ -178,6 +183,7 @@ export default function TonightPage({ loaderData, actionData }: Route.ComponentP
               <EveningAxis runs={evening.runs} clock={plan.clock} ticks={loaderData.ticks} times={loaderData.times} />
             )}
             <RollsTonight tonight={loaderData} />
+            <AnotherBatch tonight={loaderData} />
           </div>
           <div className="space-y-4 max-xl:lg:col-start-2">
             {run && <StepDetail run={run} runIndex={runIndex} chosen={search.get('step')} />}

@@ -63,7 +63,7 @@ export default function KitPage({ loaderData }: Route.ComponentProps) {
           <Notice tone="plain">
             {shipped
               ? 'This kit is generic and ships with Steady Reel. Copy it and type in your own leaflet, which overrules it.'
-              : 'Your own kit. Batches already mixed keep their times if you change or put it away.'}
+              : 'Your own kit. Batches mixed from it follow a change; runs already done keep their times. Put away, it still times its batches.'}
           </Notice>
           <div className="flex flex-wrap gap-3">
             <LinkButton to={`/shelf/kits/${kit.id}/leaflet`}>{shipped ? 'Copy and type in my leaflet' : 'Edit or copy'}</LinkButton>

@@ -25,3 +25,32 @@ test('no label is cut off and none covers another, however short the baths or na
     }),
   );
 });
+
+test('a leader runs through no label on the strips that people see', () => {
+  // Names and times of the house E-6 run at three widths of the page.
+  const run: readonly (readonly [string, number])[] = [
+    ['Prewash', 60],
+    ['First developer', 399],
+    ['Wash', 180],
+    ['Colour developer', 378],
+    ['Wash', 180],
+    ['Bleach-fix', 518],
+    ['Wash', 180],
+    ['Stabiliser', 60],
+  ];
+  const blocks = run.map(([name, seconds]) => ({
+    seconds,
+    insidePx: Math.max(...name.split(' ').map((word) => word.length * 7.6), 42),
+    belowPx: (name.length + 1) * 7.6 + 36,
+  }));
+  for (const lengthPx of [330, 530, 760]) {
+    const { blocks: placed } = layoutStrip(blocks, lengthPx);
+    const below = placed.flatMap((one, i) =>
+      one.label.inside ? [] : [{ ...one.label, leader: one.fromPx + 4, toPx: one.label.fromPx + (blocks[i]?.belowPx ?? 0) }],
+    );
+    const through = below.flatMap((lower) =>
+      below.filter((upper) => upper.row < lower.row && lower.leader > upper.fromPx && lower.leader < upper.toPx),
+    );
+    expect([lengthPx, through.length]).toEqual([lengthPx, 0]);
+  }
+});

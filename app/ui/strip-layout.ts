@@ -41,16 +41,18 @@ export function layoutStrip(blocks: readonly BlockToPlace[], lengthPx: number): 
     if (block.insidePx + PADDING_PX <= blockPx) return { fromPx, lengthPx: blockPx, label: { inside: true } };
     return { fromPx, lengthPx: blockPx, label: { inside: false, row: 0, fromPx: Math.max(0, Math.min(fromPx, lengthPx - block.belowPx)) } };
   });
-  const rows = rowsOf(
+  const below = labelsBelow(
     placed.flatMap((block, i) =>
-      block.label.inside
-        ? []
-        : [{ index: i, fromPx: block.label.fromPx, toPx: block.label.fromPx + (blocks[i]?.belowPx ?? 0), leaderPx: leaderPx(block) }],
+      block.label.inside ? [] : [{ index: i, fromPx: block.label.fromPx, widthPx: blocks[i]?.belowPx ?? 0, leaderPx: leaderPx(block) }],
     ),
+    lengthPx,
   );
   return {
-    blocks: placed.map((block, i) => (block.label.inside ? block : { ...block, label: { ...block.label, row: rows.get(i) ?? 0 } })),
-    rows: Math.max(0, ...[...rows.values()].map((row) => row + 1)),
+    blocks: placed.map((block, i) => {
+      const label = below.get(i);
+      return label ? { ...block, label: { inside: false, row: label.row, fromPx: label.fromPx } } : block;
+    }),
+    rows: Math.max(0, ...[...below.values()].map((label) => label.row + 1)),
   };
 }
 
@@ -62,30 +64,56 @@ export function leaderPx(block: Pick<PlacedBlock, 'fromPx' | 'lengthPx'>): numbe
 interface LabelBelow {
   readonly index: number;
   readonly fromPx: number;
-  readonly toPx: number;
+  readonly widthPx: number;
   readonly leaderPx: number;
 }
+interface LabelInRow extends LabelBelow {
+  readonly row: number;
+}
+
+/** Enough for any run of a kit; a strip that needs more steps than this is crowded past reading anyway. */
+const MOST_TRIES = 4000;
 
 /**
- * Rows for the labels below. Taken from right to left a label reaches over its right neighbours' leaders only where
- * those end above it; labels pushed in from the right edge come last, since they reach the other way.
+ * Rows for the labels below, as few as can be. A label starts at its leader and reaches right, or ends under it and
+ * reaches left, and no leader runs through a label. Where that cannot be had, each label gets a row of its own: whole,
+ * if not quite clear.
  */
-function rowsOf(labels: readonly LabelBelow[]): Map<number, number> {
-  const free = labels.filter((label) => label.leaderPx - label.fromPx <= 5).reverse();
-  const pushedIn = labels.filter((label) => label.leaderPx - label.fromPx > 5);
-  const placed: (LabelBelow & { readonly row: number })[] = [];
-  for (const label of [...free, ...pushedIn]) {
-    let row = 0;
-    const clashes = () =>
-      placed.some(
-        (other) =>
-          (other.row === row && label.fromPx < other.toPx + LABEL_GAP_PX && other.fromPx < label.toPx + LABEL_GAP_PX) ||
-          (other.row < row && label.leaderPx > other.fromPx - 2 && label.leaderPx < other.toPx + 2) ||
-          (other.row > row && other.leaderPx > label.fromPx - 2 && other.leaderPx < label.toPx + 2),
-      );
-    const last = 1 + Math.max(0, ...placed.map((other) => other.row));
-    while (row < last && clashes()) row++;
-    placed.push({ ...label, row });
+function labelsBelow(labels: readonly LabelBelow[], lengthPx: number): Map<number, LabelInRow> {
+  for (let rows = 1; rows <= labels.length; rows++) {
+    const placed = clearRows(labels, rows, lengthPx);
+    if (placed) return new Map(placed.map((label) => [label.index, label]));
   }
-  return new Map(placed.map((label) => [label.index, label.row]));
+  return new Map(labels.map((label, i) => [label.index, { ...label, row: labels.length - 1 - i }]));
+}
+
+/** From right to left, each label into the first place that is clear of those placed, and back when there is none. */
+function clearRows(labels: readonly LabelBelow[], rows: number, lengthPx: number): LabelInRow[] | null {
+  let tries = 0;
+  const place = (left: number, placed: readonly LabelInRow[]): readonly LabelInRow[] | null => {
+    const label = labels[left];
+    if (!label) return placed;
+    const reachingLeft = Math.max(0, Math.min(label.leaderPx + 4, lengthPx) - label.widthPx);
+    for (const fromPx of label.fromPx === reachingLeft ? [label.fromPx] : [label.fromPx, reachingLeft]) {
+      for (let row = 0; row < rows; row++) {
+        if (++tries > MOST_TRIES) return null;
+        const here = { ...label, row, fromPx };
+        if (placed.some((other) => coversLabel(here, other) || crossesLeader(here, other))) continue;
+        const all = place(left - 1, [...placed, here]);
+        if (all) return all;
+      }
+    }
+    return null;
+  };
+  return place(labels.length - 1, []) as LabelInRow[] | null;
+}
+
+function coversLabel(a: LabelInRow, b: LabelInRow): boolean {
+  return a.row === b.row && a.fromPx < b.fromPx + b.widthPx + LABEL_GAP_PX && b.fromPx < a.fromPx + a.widthPx + LABEL_GAP_PX;
+}
+
+/** Whether the leader of the lower one runs through the label of the upper one. */
+function crossesLeader(a: LabelInRow, b: LabelInRow): boolean {
+  const [upper, lower] = a.row < b.row ? [a, b] : [b, a];
+  return a.row !== b.row && lower.leaderPx > upper.fromPx - 2 && lower.leaderPx < upper.fromPx + upper.widthPx + 2;
 }

@@ -24,6 +24,8 @@ const ROW_PX = 26;
 const FIRST_WIDTH_PX = 520;
 const CHARACTER_PX = 7.6;
 
+const belowPx = (step: StripStep) => (step.name.length + 1) * CHARACTER_PX + showDuration(step.seconds).length * 9;
+
 /** A run lying on its side: the same blocks as the Bench's column (interface.md). */
 export function Strip({ steps, chosen = null, wrap }: StripProps) {
   const box = useRef<HTMLDivElement>(null);
@@ -40,7 +42,7 @@ export function Strip({ steps, chosen = null, wrap }: StripProps) {
       seconds: step.seconds,
       // A name of two words may stand on two lines inside its block.
       insidePx: Math.max(...step.name.split(' ').map((word) => word.length * CHARACTER_PX), showDuration(step.seconds).length * 10.5),
-      belowPx: (step.name.length + 1) * CHARACTER_PX + showDuration(step.seconds).length * 9,
+      belowPx: belowPx(step),
     })),
     widthPx,
   );
@@ -66,14 +68,16 @@ export function Strip({ steps, chosen = null, wrap }: StripProps) {
                 i,
                 look,
                 style,
-                <span className={`block px-1.5 leading-tight ${step.name.includes(' ') ? 'py-1' : 'py-2'}`}>
+                // Own lines with their own heights: two lines of a name and a time are what the block is tall.
+                <span className={`block px-1.5 ${step.name.includes(' ') ? 'py-1' : 'py-2'}`}>
                   <span
-                    className={`${dark ? '' : 'bath-label'} ${step.name.includes(' ') ? 'text-[0.85rem] leading-[1.05]' : 'text-[0.9rem]'}`}
+                    className={`${dark ? '' : 'bath-label'} block w-fit ${step.name.includes(' ') ? 'text-[0.85rem] leading-[1.05]' : 'text-[0.9rem] leading-tight'}`}
                   >
                     {step.name}
                   </span>
-                  <br />
-                  <span className={`figure text-[1.05rem] font-semibold ${dark ? '' : 'bath-label'}`}>{showDuration(step.seconds)}</span>
+                  <span className={`figure block w-fit text-[1.05rem] leading-tight font-semibold ${dark ? '' : 'bath-label'}`}>
+                    {showDuration(step.seconds)}
+                  </span>
                 </span>,
               )}
             </Fragment>
@@ -91,7 +95,10 @@ export function Strip({ steps, chosen = null, wrap }: StripProps) {
             {press(
               i,
               'absolute flex items-center bg-card text-[0.88rem] leading-none whitespace-nowrap no-underline',
-              { left: fromPx, top: BLOCK_PX + 4 + row * ROW_PX, height: 24 },
+              // A label that reaches left ends where its leader comes down, whatever its letters turn out to take.
+              leaderPx(block) - fromPx > 5
+                ? { right: widthPx - fromPx - belowPx(step), top: BLOCK_PX + 4 + row * ROW_PX, height: 24 }
+                : { left: fromPx, top: BLOCK_PX + 4 + row * ROW_PX, height: 24 },
               <>
                 {step.name}&nbsp;<span className="figure font-semibold">{showDuration(step.seconds)}</span>
               </>,

@@ -4,5 +4,5 @@ import { eveningBath, type EveningBathQuestion } from '../../core/heat/evening-b
 /** Sliders ask, the core answers, the page stays smooth. */
 const scope = self as unknown as DedicatedWorkerGlobalScope;
 scope.onmessage = (message: MessageEvent<{ readonly id: number; readonly question: EveningBathQuestion }>) => {
-  scope.postMessage({ id: message.data.id, bath: eveningBath(message.data.question) });
+  scope.postMessage({ id: message.data.id, answer: eveningBath(message.data.question) });
 };

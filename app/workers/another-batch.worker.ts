@@ -1,0 +1,14 @@
+/// <reference lib="webworker" />
+import { withEachBatch } from '../../core/schedule/another-batch.ts';
+import type { EveningBatch, EveningQuestion } from '../../core/schedule/evening.ts';
+
+export interface AnotherBatchQuestion {
+  readonly question: EveningQuestion;
+  readonly shelf: readonly EveningBatch[];
+}
+
+/** Packs and plans the evening once for each batch on the shelf, off the page's thread. */
+const scope = self as unknown as DedicatedWorkerGlobalScope;
+scope.onmessage = ({ data }: MessageEvent<{ readonly id: number; readonly question: AnotherBatchQuestion }>) => {
+  scope.postMessage({ id: data.id, answer: withEachBatch(data.question.question, data.question.shelf) });
+};
