@@ -153,6 +153,20 @@ test('the session starts, and its runs go to the Bench in order', async ({ page 
   await open(page, '/');
   await page.getByRole('button', { name: 'Start at the Bench' }).click();
   await expect(page.getByText(/Run 1 of/)).toBeVisible();
+
+  await test.step('the developer is colder than planned: measured, every run is planned anew', async () => {
+    await page.locator('html[data-alive]').waitFor();
+    const before = page.url();
+    await page.keyboard.type('3');
+    await page.keyboard.type('72');
+    await page.keyboard.press('Enter');
+    await page.getByRole('button', { name: '37.2?' }).click();
+    await page.waitForURL((url) => url.href !== before && url.pathname.startsWith('/bench/'));
+    // The thermometer reads 0.2 °C high, and says so.
+    await expect(page.getByText('Developer planned at 37.0 °C')).toBeVisible();
+    await page.locator('html[data-alive]').waitFor();
+  });
+
   await page.getByRole('button', { name: /Go on without/ }).click();
   await page.getByRole('button', { name: 'More' }).click();
   await page.getByRole('button', { name: /Give this run up/ }).click();

@@ -34,6 +34,7 @@ export function loader({ params }: Route.LoaderArgs) {
   const next = session.find((other) => other.state === 'queued');
   return {
     runId: run.id,
+    sessionId: run.sessionId,
     plan: run.plan,
     position: run.position,
     runsInSession: session.filter((other) => other.state !== 'cancelled').length,
@@ -48,7 +49,7 @@ export function loader({ params }: Route.LoaderArgs) {
 type Panel = { readonly kind: 'reading'; readonly first: string } | { readonly kind: 'note' | 'more' | 'sound' | 'keys' } | null;
 
 export default function Bench({ loaderData }: Route.ComponentProps) {
-  const { plan, runId, position, runsInSession, thermometers, next } = loaderData;
+  const { plan, runId, sessionId, position, runsInSession, thermometers, next } = loaderData;
   const units = useRouteLoaderData<typeof rootLoader>('root')?.units ?? DEFAULT_UNITS;
   const { view, clock, act, forgetRefusal, ready } = useBench({ runId, plan, events: loaderData.events, clock: loaderData.clock });
   const { state, connection, undelivered, refusal } = view;
@@ -111,6 +112,14 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
 
   const close = () => setPanel(null);
   const shared = { plan, state, now, nowMs };
+  const panels = (
+    <>
+      {panel?.kind === 'note' && <NoteEntry act={act} close={close} />}
+      {panel?.kind === 'more' && <MoreActs plan={plan} state={state} act={act} close={close} />}
+      {panel?.kind === 'sound' && <SoundPanel sound={sound} change={setSound} play={play} close={close} />}
+      {panel?.kind === 'keys' && <KeysPanel close={close} />}
+    </>
+  );
   return (
     <UnitsContext value={units}>
       <div
@@ -158,18 +167,34 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
             {over ? (
               <Ended runId={runId} plan={plan} state={state} nowMs={nowMs} next={next} />
             ) : state.phase === 'ready' && !state.readied ? (
-              <Readiness plan={plan} act={(what) => (void unlock(), act(what))} />
+              <>
+                {panels}
+                <Readiness
+                  {...{ runId, sessionId, plan, thermometers }}
+                  act={(what) => (void unlock(), act(what))}
+                  measuring={panel?.kind === 'reading' ? panel.first : null}
+                  measure={(first) => setPanel(first === null ? null : { kind: 'reading', first })}
+                />
+              </>
             ) : (
               <>
                 <div className="grow pb-4">
                   <NowPanel {...shared} />
                 </div>
                 <div className="space-y-3">
-                  {panel?.kind === 'reading' && <ReadingEntry first={panel.first} thermometers={thermometers} act={act} close={close} />}
-                  {panel?.kind === 'note' && <NoteEntry act={act} close={close} />}
-                  {panel?.kind === 'more' && <MoreActs plan={plan} state={state} act={act} close={close} />}
-                  {panel?.kind === 'sound' && <SoundPanel sound={sound} change={setSound} play={play} close={close} />}
-                  {panel?.kind === 'keys' && <KeysPanel close={close} />}
+                  {panel?.kind === 'reading' && (
+                    <ReadingEntry
+                      label="Reading in the tank"
+                      first={panel.first}
+                      thermometers={thermometers}
+                      keep={(reading) => {
+                        act({ kind: 'reading', ...reading });
+                        close();
+                      }}
+                      close={close}
+                    />
+                  )}
+                  {panels}
                 </div>
                 {/* On a phone a panel needs the whole screen; its Close brings the act button back. */}
                 <div className={`contents ${panel && panel.kind !== 'reading' && panel.kind !== 'note' ? 'max-sm:hidden' : ''}`}>

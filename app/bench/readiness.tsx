@@ -1,8 +1,11 @@
 import { useState } from 'react';
+import { Form, useFetcher } from 'react-router';
+import { isDeveloper } from '../../core/kit/kind.ts';
 import { isWater } from '../../core/kit/kind.ts';
 import type { RunPlan } from '../../core/run/run-plan.ts';
 import { showTemperature } from '../../core/units/temperature.ts';
 import { useUnits } from '../ui/units.ts';
+import { ReadingEntry, type Thermometer } from './reading-entry.tsx';
 import type { Act } from './run-channel.ts';
 
 interface Check {
@@ -11,9 +14,21 @@ interface Check {
   readonly figure?: string;
 }
 
+interface ReadinessProps {
+  readonly runId: string;
+  readonly sessionId: string;
+  readonly plan: RunPlan;
+  readonly thermometers: readonly Thermometer[];
+  readonly act: (act: Act) => void;
+  /** The digit a measurement was begun with; null while none is being typed. */
+  readonly measuring: string | null;
+  readonly measure: (first: string | null) => void;
+}
+
 /** Before the first pour: everything that cannot be fetched once the developer is in. */
-export function Readiness({ plan, act }: { readonly plan: RunPlan; readonly act: (act: Act) => void }) {
+export function Readiness({ runId, sessionId, plan, thermometers, act, measuring, measure }: ReadinessProps) {
   const { temperature } = useUnits();
+  const measured = { runId, sessionId, plan, thermometers, measuring, measure };
   const checks = readinessChecks(plan, (c) => showTemperature(c, temperature));
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
   const left = checks.filter((check) => !ticked.has(check.id));
@@ -23,6 +38,8 @@ export function Readiness({ plan, act }: { readonly plan: RunPlan; readonly act:
         Before the first pour
       </h2>
       <p className="mt-1 text-night-quiet">Tick what is there. What you leave open is written down with the run.</p>
+      {/* While it is typed it stands on top, where the act button of a phone does not cover it. */}
+      {measuring !== null && <Measured {...measured} />}
       <ul className="mt-4 grid gap-2 md:grid-cols-2">
         {checks.map((check) => (
           <li key={check.id}>
@@ -48,11 +65,12 @@ export function Readiness({ plan, act }: { readonly plan: RunPlan; readonly act:
           </li>
         ))}
       </ul>
+      {measuring === null && <Measured {...measured} />}
       <Cautions plan={plan} />
-      <div className="mt-auto pt-5">
+      <div className="sticky bottom-0 mt-auto bg-night pt-4 pb-2">
         <button
           type="button"
-          className="min-h-20 w-full rounded-card bg-aqua px-6 py-4 text-left text-2xl font-bold text-night max-sm:min-h-[26dvh]"
+          className="min-h-20 w-full rounded-card bg-aqua px-6 py-4 text-left text-2xl font-bold text-night max-sm:min-h-[20dvh]"
           onClick={() => act({ kind: 'readied', skipped: left.map((check) => check.asks) })}
         >
           {left.length === 0
@@ -64,6 +82,51 @@ export function Readiness({ plan, act }: { readonly plan: RunPlan; readonly act:
         </button>
       </div>
     </section>
+  );
+}
+
+/** The developer as it is now: measured, the times follow, for this run and those after it. */
+function Measured({ runId, sessionId, plan, thermometers, measuring, measure }: Omit<ReadinessProps, 'act'>) {
+  const { temperature } = useUnits();
+  const replan = useFetcher<{ readonly message: string }>();
+  const developer = plan.steps.find((step) => isDeveloper(step.kind));
+  if (!developer) return null;
+  if (measuring !== null)
+    return (
+      <div className="mt-4">
+        <ReadingEntry
+          label={`${developer.name}, in its bottle`}
+          first={measuring}
+          thermometers={thermometers}
+          refusal={replan.data?.message ?? null}
+          keep={(reading) =>
+            void replan.submit(
+              { intent: 'replan', runId, step: developer.bath, tempC: String(reading.c) },
+              { method: 'post', action: '/?index' },
+            )
+          }
+          close={() => measure(null)}
+        />
+      </div>
+    );
+  return (
+    <div className="mt-4 flex flex-wrap items-center justify-between gap-x-4 gap-y-2">
+      <p>
+        {developer.name} planned at <span className="figure text-aqua">{showTemperature(developer.temperatureC, temperature)}</span>. Colder
+        or warmer?
+      </p>
+      <div className="flex gap-2">
+        <button type="button" className="min-h-12 rounded-card border border-night-quiet px-4 font-semibold" onClick={() => measure('')}>
+          Plan it as measured <kbd className="text-night-quiet">R</kbd>
+        </button>
+        <Form method="post" action="/?index" reloadDocument>
+          <input type="hidden" name="sessionId" value={sessionId} />
+          <button name="intent" value="leave" className="min-h-12 rounded-card border border-night-quiet px-4">
+            Back to the plan
+          </button>
+        </Form>
+      </div>
+    </div>
   );
 }
 
@@ -99,9 +162,9 @@ function Cautions({ plan }: { readonly plan: RunPlan }) {
   return (
     <aside
       aria-label="Cautions"
-      className="mt-4 rounded-card border border-night-line bg-night-card px-4 py-3 text-[0.95rem] text-night-quiet"
+      className="mt-4 rounded-card border border-night-line bg-night-card px-4 py-2.5 text-[0.92rem] leading-snug text-night-quiet"
     >
-      <ul className="list-disc space-y-1 pl-5">
+      <ul className="list-disc gap-x-8 pl-5 md:columns-2 [&>li]:mb-1 [&>li]:break-inside-avoid">
         {lines.map((line) => (
           <li key={line}>{line}</li>
         ))}

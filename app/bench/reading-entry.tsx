@@ -3,23 +3,33 @@ import { parseReading } from '../../core/units/temperature.ts';
 import { useUnits } from '../ui/units.ts';
 import type { Act } from './run-channel.ts';
 
-interface Thermometer {
+export interface Thermometer {
   readonly id: string;
   readonly name: string;
   readonly offsetC: number;
 }
 
+export interface Reading {
+  /** Corrected by the thermometer's offset. */
+  readonly c: number;
+  readonly shownC: number;
+  readonly thermometer: string | null;
+}
+
 interface ReadingEntryProps {
+  readonly label: string;
   readonly first: string;
   readonly thermometers: readonly Thermometer[];
-  readonly act: (act: Act) => void;
+  readonly keep: (reading: Reading) => void;
   readonly close: () => void;
+  /** Why what was kept could not be used. */
+  readonly refusal?: string | null;
 }
 
 const KEPT = 'steady-reel-thermometer';
 
 /** Two seconds: digits, Enter. A slip is refused with what was likely meant, and what was typed stays. */
-export function ReadingEntry({ first, thermometers, act, close }: ReadingEntryProps) {
+export function ReadingEntry({ label, first, thermometers, keep, close, refusal = null }: ReadingEntryProps) {
   const { temperature } = useUnits();
   const [typed, setTyped] = useState(first);
   const [said, setSaid] = useState<{ readonly message: string; readonly likely: string | null } | null>(null);
@@ -30,7 +40,7 @@ export function ReadingEntry({ first, thermometers, act, close }: ReadingEntryPr
   const input = useRef<HTMLInputElement>(null);
   useEffect(() => input.current?.focus(), []);
 
-  const keep = (text: string) => {
+  const read = (text: string) => {
     const reading = parseReading(text, temperature);
     if (!reading.ok) {
       setSaid(reading);
@@ -38,25 +48,36 @@ export function ReadingEntry({ first, thermometers, act, close }: ReadingEntryPr
     }
     const thermometer = thermometers.find((candidate) => candidate.id === thermometerId);
     const shownC = Math.round(reading.tempC * 100) / 100;
-    act({
-      kind: 'reading',
+    setSaid(null);
+    keep({
       shownC,
       c: Math.round((shownC - (thermometer?.offsetC ?? 0)) * 100) / 100,
       thermometer: thermometer?.name ?? null,
     });
-    close();
   };
   return (
     <form
       className="rounded-card border-2 border-straw bg-night-card p-4"
       onSubmit={(event) => {
         event.preventDefault();
-        keep(typed);
+        read(typed);
       }}
     >
       <label htmlFor="reading" className="text-lg font-semibold">
-        Reading in the tank
+        {label}
       </label>
+      <p id="reading-said" role="alert" className="mt-1 text-straw empty:hidden">
+        {said?.message ?? refusal}
+        {said?.likely && (
+          <button
+            type="button"
+            className="ml-2 min-h-11 rounded-card border border-straw px-3 font-bold"
+            onClick={() => read(said.likely ?? '')}
+          >
+            {said.likely}?
+          </button>
+        )}
+      </p>
       <div className="mt-2 flex flex-wrap items-center gap-3">
         <input
           ref={input}
@@ -95,18 +116,6 @@ export function ReadingEntry({ first, thermometers, act, close }: ReadingEntryPr
           Cancel
         </button>
       </div>
-      <p id="reading-said" role="alert" className="mt-2 text-straw">
-        {said?.message}
-        {said?.likely && (
-          <button
-            type="button"
-            className="ml-2 min-h-11 rounded-card border border-straw px-3 font-bold"
-            onClick={() => keep(said.likely ?? '')}
-          >
-            {said.likely}?
-          </button>
-        )}
-      </p>
     </form>
   );
 }

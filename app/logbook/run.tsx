@@ -40,7 +40,8 @@ export async function action({ request, params }: Route.ActionArgs) {
   const form = await request.formData();
   if (form.get('intent') === 'again') {
     const run = findRun(params.runId);
-    if (run) writeSetting('draft', draftOfSession(run.sessionId));
+    // Its rolls are done: what carries over is how the evening was set, not which roll went where.
+    if (run) writeSetting('draft', { ...draftOfSession(run.sessionId), arrangement: null, excluded: [] });
     throw redirect('/');
   }
   setRunVerdict(

@@ -15,7 +15,7 @@ import { findRoll, listRolls, rollCounts } from './rolls.server.ts';
 import { eventsOfRun } from './run-events.server.ts';
 import { recordEvent, stateOfRun } from './run-log.server.ts';
 import { findRun, liveRun, queuedRuns } from './runs.server.ts';
-import { beginRun, cancelQueuedRuns, startSession } from './session-start.server.ts';
+import { beginRun, startSession } from './session-start.server.ts';
 
 let count = 0;
 const event = (kind: string, body: object = {}) => ({ id: `event-${++count}-abc`, atMs: nowMs(), kind, ...body });
@@ -99,15 +99,6 @@ test('finishing marks rolls and moves the batch once, whatever is delivered twic
   recordEvent(next?.id ?? '', event('given-up', { reason: 'the lid came off', countsRolls: true }));
   expect(rollCounts()).toMatchObject({ developed: 1, spoilt: 1, developing: 0 });
   expect(findBatch(run.batchId)?.rollsDone).toBe(before + 2);
-});
-
-test('a session that is left gives its rolls back', () => {
-  const started = startSession(startedRuns(2));
-  if (!started.ok) throw new Error(started.message);
-  recordEvent(started.runId, event('given-up', { reason: '', countsRolls: false }));
-  cancelQueuedRuns(findRun(started.runId)?.sessionId ?? '');
-  expect(rollCounts().developing).toBe(0);
-  expect(queuedRuns()).toEqual([]);
 });
 
 test('search takes wildcards as letters and pages through', () => {

@@ -2,8 +2,8 @@ import { nanoid } from 'nanoid';
 import type { RunPlan } from '../../core/run/run-plan.ts';
 import { nowMs } from './clock.server.ts';
 import { inTransaction } from './database.server.ts';
-import { findRoll, rollsOfRun, setRollState } from './rolls.server.ts';
-import { findRun, insertRun, insertSession, liveRun, runsOfSession, setRunState } from './runs.server.ts';
+import { findRoll, setRollState } from './rolls.server.ts';
+import { findRun, insertRun, insertSession, liveRun, setRunState } from './runs.server.ts';
 
 export interface RunToStart {
   readonly batchId: string;
@@ -57,16 +57,5 @@ export function beginRun(runId: string): Started {
     if (run?.state !== 'queued') return { ok: false, message: 'This run is not waiting to begin.', liveRunId: null };
     setRunState(runId, 'live', null);
     return { ok: true, runId };
-  });
-}
-
-/** Leaves a session: runs that did not begin are taken off and their rolls wait again. */
-export function cancelQueuedRuns(sessionId: string): void {
-  inTransaction(() => {
-    for (const run of runsOfSession(sessionId)) {
-      if (run.state !== 'queued') continue;
-      setRunState(run.id, 'cancelled', null);
-      for (const roll of rollsOfRun(run.id)) setRollState(roll.id, 'waiting', null);
-    }
   });
 }

@@ -1,4 +1,4 @@
-import { data, redirectDocument, useSearchParams } from 'react-router';
+import { data, redirect, redirectDocument, useSearchParams } from 'react-router';
 import { rollsLeft } from '../../core/chemistry/capacity.ts';
 import { daysLeft } from '../../core/chemistry/shelf-life.ts';
 import { parseReading } from '../../core/units/temperature.ts';
@@ -6,7 +6,7 @@ import { findBatch } from '../server/batches.server.ts';
 import { nowMs, today } from '../server/clock.server.ts';
 import { liveRun, queuedRuns } from '../server/runs.server.ts';
 import { storedUnits, writeSetting } from '../server/settings.server.ts';
-import { beginRun, cancelQueuedRuns, startSession } from '../server/session-start.server.ts';
+import { beginRun, type Started } from '../server/session-start.server.ts';
 import { Empty, LinkButton, Notice, PageHead } from '../ui/parts.tsx';
 import type { Route } from './+types/tonight.ts';
 import { draftChangeSchema, withChange, type Draft, type DraftChange } from './draft.ts';
@@ -18,7 +18,7 @@ import { eveningPlan } from './evening-plan.server.ts';
 import { changeEvening } from './evening-change.server.ts';
 import { costTonight } from './cost-tonight.ts';
 import { clockTicks, eveningHeadline, time } from './headline.ts';
-import { frozenRuns } from './frozen-plan.server.ts';
+import { backToThePlan, replanAt, startTonight } from './replan.server.ts';
 import { RunCard } from './run-card.tsx';
 import { SetForTonight } from './set-for-tonight.tsx';
 import { RunsBoard } from './runs-board.tsx';
@@ -69,28 +69,19 @@ export async function action({ request }: Route.ActionArgs) {
   const form = await request.formData();
   const intent = String(form.get('intent'));
   switch (intent) {
-    case 'start': {
-      const { before: _, excluded: __, arrangement: ___, pushStops: ____, treatments: _____, ...set } = readDraft();
-      const started = startSession(frozenRuns(tonight()), set);
-      if (started.ok) {
-        // Batches, tanks and temperatures hold for the next evening too; habits for one session end with it.
-        writeSetting('draft', { temperaturesC: set.temperaturesC, batchIds: set.batchIds, tankIds: set.tankIds });
-        throw redirectDocument(`/bench/${started.runId}`);
-      }
-      return data({ field: null, typed: '', message: started.message, nearest: null, liveRunId: started.liveRunId }, { status: 409 });
-    }
-    case 'begin': {
-      const begun = beginRun(String(form.get('runId')));
-      if (begun.ok) throw redirectDocument(`/bench/${begun.runId}`);
-      return data({ field: null, typed: '', message: begun.message, nearest: null, liveRunId: begun.liveRunId }, { status: 409 });
-    }
+    case 'start':
+      return toTheBench(startTonight());
+    case 'replan':
+      return toTheBench(replanAt(String(form.get('runId')), String(form.get('step')), Number(form.get('tempC'))));
+    case 'begin':
+      return toTheBench(beginRun(String(form.get('runId'))));
     case 'evening': {
       const refusal = changeEvening(form);
       return refusal ? data({ field: null, typed: '', message: refusal, nearest: null, liveRunId: null }, { status: 422 }) : null;
     }
     case 'leave':
-      cancelQueuedRuns(String(form.get('sessionId')));
-      return null;
+      backToThePlan(String(form.get('sessionId')));
+      throw redirect('/');
     case 'undo': {
       const { before } = readDraft();
       if (before) writeSetting('draft', before);
@@ -99,6 +90,11 @@ export async function action({ request }: Route.ActionArgs) {
     default:
       return changeDraft(intent, form);
   }
+}
+
+function toTheBench(started: Started) {
+  if (started.ok) throw redirectDocument(`/bench/${started.runId}`);
+  return data({ field: null, typed: '', message: started.message, nearest: null, liveRunId: started.liveRunId }, { status: 409 });
 }
 
 /** Each change keeps the draft before it, so that one press takes it back. */
