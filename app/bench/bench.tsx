@@ -165,7 +165,7 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
               </p>
             )}
             {over ? (
-              <Ended runId={runId} plan={plan} state={state} nowMs={nowMs} next={next} />
+              <Ended runId={runId} plan={plan} state={state} nowMs={nowMs} undo={undo} next={next} />
             ) : state.phase === 'ready' && !state.readied ? (
               <>
                 {panels}

@@ -11,6 +11,7 @@ interface EndedProps {
   readonly plan: RunPlan;
   readonly state: RunState;
   readonly nowMs: number;
+  readonly undo: () => void;
   readonly next: { readonly id: string; readonly title: string; readonly position: number } | null;
 }
 
@@ -19,7 +20,7 @@ const DRYING_MS = 2 * 3600 * 1000;
 const SETTLE_MS = 900;
 
 /** The run is over: what it was, the drying that goes on, and the next run. */
-export function Ended({ runId, plan, state, nowMs, next }: EndedProps) {
+export function Ended({ runId, plan, state, nowMs, undo, next }: EndedProps) {
   const steps = plannedAndActual(plan, state);
   const dryAtMs = (state.endedAtMs ?? nowMs) + DRYING_MS;
   const dryInS = Math.ceil((dryAtMs - nowMs) / 1000);
@@ -41,6 +42,11 @@ export function Ended({ runId, plan, state, nowMs, next }: EndedProps) {
           : state.givenUp?.countsRolls
             ? 'The rolls are marked spoilt and counted for the batch.'
             : 'The rolls wait again; the batch counts nothing.'}
+      </p>
+      <p className="mt-2 flex flex-wrap items-center gap-3">
+        <button type="button" className="min-h-12 rounded-card border border-night-quiet px-4 font-semibold" onClick={undo}>
+          {finished ? 'Not finished yet: take that back' : 'Pressed by mistake: the run goes on'} <kbd className="text-night-quiet">Z</kbd>
+        </button>
       </p>
       {finished && (
         <p className="mt-4 text-xl">

@@ -5,9 +5,9 @@ import { countRollsOnBatch } from './batches.server.ts';
 import { nowMs } from './clock.server.ts';
 import { inTransaction } from './database.server.ts';
 import { announceRun } from './live-runs.server.ts';
-import { rollsOfRun, setRollState } from './rolls.server.ts';
+import { findRoll, rollsOfRun, setRollState } from './rolls.server.ts';
 import { eventsOfRun, findEvent, insertEvent } from './run-events.server.ts';
-import { findRun, setRunState, type Run } from './runs.server.ts';
+import { findRun, liveRun, setRunState, type Run } from './runs.server.ts';
 
 export type Recorded =
   | { readonly ok: true; readonly seq: number; readonly repeated: boolean }
@@ -15,6 +15,8 @@ export type Recorded =
 
 /** An act cannot come from the future; a little is forgiven to the reckoning of clocks. */
 const FUTURE_MS = 5000;
+/** An end pressed by mistake is noticed within the evening. */
+const LONGEST_REGRET_MS = 6 * 3600 * 1000;
 
 export function stateOfRun(run: Run): RunState {
   return foldRun(
@@ -50,12 +52,49 @@ export function recordEvent(runId: string, body: unknown): Recorded {
     const state = stateOfRun(run);
     const refusal = refusalOf(run.plan, state, event);
     if (refusal) return { ok: false, status: 409, message: refusal };
+    const after = withEvent(run.plan, state, event);
+    const reopens = isOver(state) && !isOver(after);
+    const closed = reopens ? whyItStaysClosed(run, state) : null;
+    if (closed) return { ok: false, status: 409, message: closed };
     const seq = insertEvent(runId, event);
-    settle(run, withEvent(run.plan, state, event), event);
+    if (reopens) reopen(run, state);
+    else settle(run, after, event);
     return { ok: true, seq, repeated: false };
   });
   if (recorded.ok && !recorded.repeated) announceRun(runId);
   return recorded;
+}
+
+function isOver(state: RunState): boolean {
+  return state.phase === 'finished' || state.phase === 'given-up';
+}
+
+/** What a run that ended made of its rolls. */
+function rollsEndedAs(state: RunState): 'developed' | 'spoilt' | 'waiting' {
+  return state.phase === 'finished' ? 'developed' : state.givenUp?.countsRolls ? 'spoilt' : 'waiting';
+}
+
+function idsOfRolls(run: Run): readonly string[] {
+  return run.plan.rollIds ?? rollsOfRun(run.id).map((roll) => roll.id);
+}
+
+/** Why the end of a run cannot be taken back any more, in a sentence; null while it can. */
+function whyItStaysClosed(run: Run, state: RunState): string | null {
+  if (nowMs() - (state.endedAtMs ?? 0) > LONGEST_REGRET_MS)
+    return 'This run ended too long ago to go on. Write what happened in its logbook entry.';
+  const live = liveRun();
+  if (live) return `${live.plan.title} is at the Bench now. One run at a time.`;
+  const moved = idsOfRolls(run).find((id) => findRoll(id)?.state !== rollsEndedAs(state));
+  if (moved !== undefined || idsOfRolls(run).length === 0)
+    return 'A roll of this run has been taken elsewhere since, so the run cannot go on.';
+  return null;
+}
+
+/** The end is taken back: the run is live again and its rolls in it, and the batch counts them no more. */
+function reopen(run: Run, state: RunState): void {
+  for (const id of idsOfRolls(run)) setRollState(id, 'developing', run.id);
+  if (rollsEndedAs(state) !== 'waiting') countRollsOnBatch(run.batchId, -run.runRolls, false);
+  setRunState(run.id, 'live', null);
 }
 
 function settle(run: Run, state: RunState, event: RunEvent): void {

@@ -101,6 +101,35 @@ test('finishing marks rolls and moves the batch once, whatever is delivered twic
   expect(findBatch(run.batchId)?.rollsDone).toBe(before + 2);
 });
 
+test('a run given up by a wet glove goes on, its rolls with it and the batch as before; not once another is at the Bench', () => {
+  const started = startSession(startedRuns(2));
+  if (!started.ok) throw new Error(started.message);
+  const run = findRun(started.runId);
+  if (!run) throw new Error('the run should be there');
+  const before = findBatch(run.batchId)?.rollsDone ?? 0;
+  const rollId = run.plan.rollIds?.[0] ?? '';
+  for (const countsRolls of [true, false]) {
+    const givenUp = event('given-up', { reason: '', countsRolls });
+    expect(recordEvent(run.id, givenUp).ok).toBe(true);
+    expect([liveRun(), findRoll(rollId)?.state]).toEqual([null, countsRolls ? 'spoilt' : 'waiting']);
+    expect(findBatch(run.batchId)?.rollsDone).toBe(before + (countsRolls ? 1 : 0));
+    const undone = event('undone', { event: givenUp.id });
+    expect(recordEvent(run.id, undone)).toMatchObject({ ok: true, repeated: false });
+    // Delivered twice, it counts once.
+    expect(recordEvent(run.id, undone)).toMatchObject({ ok: true, repeated: true });
+    expect([liveRun()?.id, findRoll(rollId)?.state, findRoll(rollId)?.runId]).toEqual([run.id, 'developing', run.id]);
+    expect(findBatch(run.batchId)?.rollsDone).toBe(before);
+  }
+  expect(recordEvent(run.id, event('poured', { step: 0 })).ok).toBe(true);
+
+  const last = event('given-up', { reason: '', countsRolls: false });
+  recordEvent(run.id, last);
+  expect(beginRun(queuedRuns()[0]?.id ?? '').ok).toBe(true);
+  const late = recordEvent(run.id, event('undone', { event: last.id }));
+  expect(late.ok ? '' : late.message).toContain('One run at a time');
+  expect(stateOfRun(run).phase).toBe('given-up');
+});
+
 test('search takes wildcards as letters and pages through', () => {
   const { rolls, total } = listRolls({ state: 'all', process: 'all', search: '%', sort: 'name', limit: 2, offset: 0 });
   expect([rolls.length, total]).toEqual([0, 0]);

@@ -23,6 +23,7 @@ export function frozenRuns(tonight: Tonight): RunToStart[] {
       batchName: batch.name,
       tankName: tank.name,
       rollNames: rolls.map((roll) => roll.name),
+      rollIds: run.rollIds,
       rollNumber,
       runRolls,
       pushStops: run.pushStops,

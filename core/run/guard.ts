@@ -6,7 +6,7 @@ import type { RunState } from './state.ts';
 /** Why an event makes no sense now, in a sentence; null when it does. */
 export function refusalOf(plan: RunPlan, state: RunState, event: RunEvent): string | null {
   const over = state.phase === 'finished' || state.phase === 'given-up';
-  if (over && event.kind !== 'note') {
+  if (over && event.kind !== 'note' && event.kind !== 'undone') {
     return state.phase === 'finished'
       ? 'This run is already finished; it is in the logbook.'
       : 'This run was given up; it is in the logbook.';
@@ -115,7 +115,8 @@ function undoRefusal(state: RunState, eventId: string): string | null {
   return 'Undo takes back the last act first.';
 }
 
-/** The act that Z takes back; null when there is none. */
+/** The act that Z takes back; null when there is none. Of a run that is over, what ended it: a wet glove gives up as easily as it pours. */
 export function lastUndoable(state: RunState): RunEvent | null {
-  return state.phase === 'finished' || state.phase === 'given-up' ? null : (state.inForce.at(-1) ?? null);
+  if (state.phase !== 'finished' && state.phase !== 'given-up') return state.inForce.at(-1) ?? null;
+  return state.inForce.findLast((event) => event.kind === 'finished' || event.kind === 'given-up') ?? null;
 }

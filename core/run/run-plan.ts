@@ -16,6 +16,8 @@ export interface RunPlan {
   readonly batchName: string;
   readonly tankName: string;
   readonly rollNames: readonly string[];
+  /** Absent in runs stored before it was kept. */
+  readonly rollIds?: readonly string[];
   readonly rollNumber: number;
   readonly runRolls: number;
   readonly pushStops: number;
