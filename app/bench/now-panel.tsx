@@ -2,6 +2,7 @@ import { isDeveloper, isWater } from '../../core/kit/kind.ts';
 import { overrunMeaning, type DueCue, type RunNow } from '../../core/run/now.ts';
 import type { RunPlan } from '../../core/run/run-plan.ts';
 import type { RunState } from '../../core/run/state.ts';
+import { hangUpInWords } from '../../core/schedule/drying.ts';
 import { showDuration } from '../../core/units/duration.ts';
 import { showTemperature } from '../../core/units/temperature.ts';
 import { useUnits } from '../ui/units.ts';
@@ -194,7 +195,7 @@ function HangUp({ plan }: { readonly plan: RunPlan }) {
     <>
       <h2 className="text-3xl font-bold">Hang it up</h2>
       <p className="mt-2 text-lg text-night-quiet">
-        Off the reel, a clip at the top and a weight below, where no dust moves. It is dry in about two hours.
+        {hangUpInWords(plan.drying)}. A clip at the top and a weight below, where no dust moves. It is dry in about two hours.
       </p>
       <ul className="mt-4 grid gap-2 text-lg md:grid-cols-2">
         {back.map((step) => (

@@ -2,7 +2,7 @@ import { boolean, object, string, type InferType } from 'yup';
 import { FORMAT_IDS } from '../../core/film/format.ts';
 import { PROCESSES } from '../../core/film/process.ts';
 import { suitsFilm, TREATMENTS } from '../../core/schedule/treatment.ts';
-import { typedNumber } from '../ui/typed-number.ts';
+import { typedNumber } from '../ui/typed.ts';
 import type { RollFields } from '../server/rolls.server.ts';
 
 const SPEED = 'A film speed is a whole number from 1 to 25600, such as 200.';

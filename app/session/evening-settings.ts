@@ -1,7 +1,7 @@
 import { boolean, object, string, type InferType } from 'yup';
 import type { TubSetting } from '../../core/heat/evening-bath.ts';
 import { BOTTLE_MATERIALS } from '../../core/heat/water-bath.ts';
-import { typedNumber } from '../ui/typed-number.ts';
+import { typedNumber } from '../ui/typed.ts';
 
 export type Anchor = 'start' | 'first-pour' | 'finish';
 

@@ -32,6 +32,7 @@ export function frozenRuns(tonight: Tonight): RunToStart[] {
       clock: tonight.habits.clock ?? 'first-drop',
       pourOut: tonight.habits.pourOut ?? 'inside',
       washing: tonight.habits.washing ?? null,
+      drying: tonight.habits.drying ?? 'untouched',
       changeoverS,
       steps,
       totalS,

@@ -1,5 +1,5 @@
 import { object, string, type InferType } from 'yup';
-import { typedNumber } from '../ui/typed-number.ts';
+import { typedNumber } from '../ui/typed.ts';
 import type { Habits } from '../../core/schedule/habits.ts';
 
 const secondsIn = (low: number, high: number, what: string) => {

@@ -1,7 +1,7 @@
 import { object, string } from 'yup';
-import { typedNumber } from '../ui/typed-number.ts';
+import { typedNumber, typedVolume } from '../ui/typed.ts';
 
-const VOLUME = 'A volume is a number of ml from 50 to 20000, such as 1000.';
+const VOLUME = 'A volume is from 50 to 20000 ml, such as 1000, or with its unit: 1 l, 35 fl oz.';
 const DONE = 'Rolls done is a number from 0 to 999; a sheet counts as a part, such as 0.25.';
 const PRICE = 'A price is a number such as 38.50, or nothing.';
 
@@ -12,7 +12,7 @@ export const batchSchema = object({
     .trim()
     .max(120, 'A name has up to 120 characters.')
     .required('Give the batch a name, such as “Kiln Lane 4”; write it on the bottles too.'),
-  volumeMl: typedNumber(VOLUME).min(50, VOLUME).max(20_000, VOLUME).required(VOLUME),
+  volumeMl: typedVolume(VOLUME).min(50, VOLUME).max(20_000, VOLUME).required(VOLUME),
   mixedOn: string()
     .matches(/^\d{4}-\d{2}-\d{2}$/, 'A date such as 2026-11-09.')
     .required('Give the day it was mixed; its shelf life counts from there.'),

@@ -5,13 +5,12 @@ import { BATH_KINDS } from '../../core/kit/kind.ts';
 import { KIT_FORMAT, type Bath, type ExhaustionRule, type Kit, type PushRule } from '../../core/kit/kit.ts';
 import { showDuration } from '../../core/units/duration.ts';
 import { celsiusFromFahrenheit, fahrenheitFromCelsius, type TemperatureUnit } from '../../core/units/temperature.ts';
-import { typedDuration } from '../ui/typed-duration.ts';
-import { typedNumber } from '../ui/typed-number.ts';
+import { typedDuration, typedNumber, typedVolume } from '../ui/typed.ts';
 
 const TIME = 'A time is minutes and seconds, such as 3:15, or seconds, such as 195.';
 const time = () => typedDuration(TIME).min(1, TIME).max(86_400, TIME);
-const VOLUME = 'A volume is a number of ml from 0 to 1000000.';
-const volume = () => typedNumber(VOLUME).min(0, VOLUME).max(1_000_000, VOLUME);
+const VOLUME = 'A volume is a number of ml, such as 500, or with its unit: 0.5 l, 17.6 fl oz.';
+const volume = () => typedVolume(VOLUME).min(0, VOLUME).max(1_000_000, VOLUME);
 const SECONDS = 'Seconds are a number from 0 to 3600.';
 
 /** A box that is not ticked is not sent at all. */
@@ -73,7 +72,7 @@ export function leafletSchema(unit: TemperatureUnit) {
     parts: array(
       object({
         name: string().trim().max(120).required('Give the name on the part.'),
-        amount: volume().required('Give how much of it.'),
+        amount: typedNumber('An amount is a number of ml or g.').min(0).max(1_000_000).required('Give how much of it.'),
         unit: string().oneOf(['ml', 'g']).default('ml'),
       }),
     ).default([]),

@@ -2,13 +2,13 @@ import { object, string, type InferType } from 'yup';
 import type { FormatFamily } from '../../core/film/format.ts';
 import { TANK_METHODS } from '../../core/schedule/tank.ts';
 import type { TankOnShelf } from '../server/tanks.server.ts';
-import { typedNumber } from '../ui/typed-number.ts';
+import { typedNumber, typedVolume } from '../ui/typed.ts';
 
 const PLACES = 'Places are a whole number from 0 to 40.';
 const places = () => typedNumber(PLACES).integer(PLACES).min(0, PLACES).max(40, PLACES);
 const SECONDS = 'Seconds are a whole number from 0 to 300.';
 const seconds = () => typedNumber(SECONDS).integer(SECONDS).min(0, SECONDS).max(300, SECONDS);
-const VOLUME = 'A tank takes from 50 to 10000 ml.';
+const VOLUME = 'A tank takes from 50 to 10000 ml, such as 520, or with its unit: 0.5 l, 18.3 fl oz.';
 const HEAT = 'A heat capacity is a number of J/K from 0 to 5000; a tank test finds it.';
 const COOLING = 'A cooling is a share a minute from 0 to 1, such as 0.02; a tank test finds it.';
 
@@ -16,7 +16,7 @@ const COOLING = 'A cooling is a share a minute from 0 to 1, such as 0.02; a tank
 export const tankSchema = object({
   name: string().trim().max(120).required('Give the tank a name, such as “Steel, two reels”.'),
   method: string().oneOf(TANK_METHODS, 'Choose how the tank is agitated.').required('Choose how the tank is agitated.'),
-  volumeMl: typedNumber(VOLUME).min(50, VOLUME).max(10_000, VOLUME).required(VOLUME),
+  volumeMl: typedVolume(VOLUME).min(50, VOLUME).max(10_000, VOLUME).required(VOLUME),
   fillS: seconds().required(SECONDS),
   drainS: seconds().required(SECONDS),
   reelSets: typedNumber('Sets of reels are a whole number from 1 to 9.').integer().min(1).max(9).default(1),

@@ -7,7 +7,7 @@ import { listThermometers, saveThermometer, setThermometerDeleted } from '../ser
 import { TextField } from '../ui/fields.tsx';
 import { readForm, useCheckedForm } from '../ui/form.ts';
 import { Button, Card, LinkButton, PageHead } from '../ui/parts.tsx';
-import { typedNumber } from '../ui/typed-number.ts';
+import { typedNumber } from '../ui/typed.ts';
 import type { Route } from './+types/thermometer.ts';
 
 const SHOWN = 'A temperature in °C from 0 to 60, such as 38.4.';

@@ -59,6 +59,7 @@ function runningStep(plan: RunPlan, state: RunState): RunningStep | null {
     tank: plan.tank,
     pourOut: plan.pourOut,
     washing: plan.washing ?? undefined,
+    drying: plan.drying,
   });
   return {
     startMs,

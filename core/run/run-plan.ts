@@ -1,7 +1,7 @@
 import type { Warning } from '../answer.ts';
 import type { Process } from '../film/process.ts';
 import type { Surroundings } from '../heat/temperature-path.ts';
-import type { WashingHabit } from '../schedule/habits.ts';
+import type { Habits, WashingHabit } from '../schedule/habits.ts';
 import type { PlannedStep } from '../schedule/plan.ts';
 import type { Tank } from '../schedule/tank.ts';
 
@@ -26,6 +26,8 @@ export interface RunPlan {
   readonly clock: 'first-drop' | 'tank-full';
   readonly pourOut: 'inside' | 'at-zero';
   readonly washing: WashingHabit | null;
+  /** Absent in runs stored before it was kept. */
+  readonly drying?: Habits['drying'];
   readonly changeoverS: number;
   readonly steps: readonly PlannedStep[];
   readonly totalS: number;

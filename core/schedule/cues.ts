@@ -1,7 +1,8 @@
 import type { Agitation } from '../kit/kit.ts';
 import { isWater, type StepKind } from '../kit/kind.ts';
 import { showTemperature } from '../units/temperature.ts';
-import { DEFAULT_WASH_CHANGES, DEFAULT_WASH_COUNTS, type WashingHabit } from './habits.ts';
+import { hangUpInWords } from './drying.ts';
+import { DEFAULT_WASH_CHANGES, DEFAULT_WASH_COUNTS, type Habits, type WashingHabit } from './habits.ts';
 import type { Tank } from './tank.ts';
 
 export type CueKind = 'agitate-first' | 'agitate' | 'rotate' | 'change' | 'prepare' | 'pour-out' | 'light-safe' | 'wipe' | 'end';
@@ -32,6 +33,7 @@ export interface CueSetting {
   readonly tank: Pick<Tank, 'method' | 'drainS'>;
   readonly pourOut: 'inside' | 'at-zero';
   readonly washing: WashingHabit | undefined;
+  readonly drying?: Habits['drying'];
 }
 
 const PREPARE_BEFORE_POUR_OUT_S = 45;
@@ -54,7 +56,7 @@ export function stepCues(step: CuedStep, next: CuedStep | null, setting: CueSett
   ];
   if (step.opensTank) cues.push({ atS: step.seconds, kind: 'light-safe', label: 'Light does no harm from here: the tank may be opened' });
   if (step.wipeAfter) cues.push({ atS: step.seconds, kind: 'wipe', label: 'Wipe the backing off with a wet, soft cloth' });
-  cues.push({ atS: step.seconds, kind: 'end', label: next ? `${step.name} ends` : 'Off the reel, hang to dry' });
+  cues.push({ atS: step.seconds, kind: 'end', label: next ? `${step.name} ends` : hangUpInWords(setting.drying) });
   return cues.sort((a, b) => a.atS - b.atS);
 }
 

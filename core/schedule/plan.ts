@@ -186,7 +186,7 @@ function assembled(
       wipeAfter: treatment === 'cine-in-c41' && i === lastWash,
     };
   });
-  const setting = { tank, pourOut: habits.pourOut ?? ('inside' as const), washing: habits.washing };
+  const setting = { tank, pourOut: habits.pourOut ?? ('inside' as const), washing: habits.washing, drying: habits.drying };
   return bare.map((step, i) => ({ ...step, cues: stepCues(step, bare[i + 1] ?? null, setting) }));
 }
 

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { parseDuration, showDuration, showDurationChange } from './duration.ts';
 import { showStops, stopsFromSpeeds } from './exposure.ts';
 import { celsiusFromFahrenheit, fahrenheitFromCelsius, parseReading, showTemperature, showTemperatureChange } from './temperature.ts';
-import { millilitresFrom, showVolume } from './volume.ts';
+import { parseVolume, showVolume } from './volume.ts';
 
 test('times are read as they are shown', () => {
   fc.assert(fc.property(fc.integer({ min: 0, max: 90_000 }), (s) => parseDuration(showDuration(s)) === s));
@@ -47,7 +47,23 @@ test('Fahrenheit is the same temperature, and a difference keeps its own scale',
   const inF = parseReading('100.4', 'F');
   expect(inF.ok && inF.tempC).toBeCloseTo(38, 9);
   expect(parseReading('38', 'F').ok).toBe(false);
-  expect([showVolume(520), showVolume(520, 'fl oz'), Math.round(millilitresFrom(18.3, 'fl oz'))]).toEqual(['520 ml', '18.3 fl oz', 520]);
+});
+
+test('volumes are typed in any of their units, and shown in the chosen one', () => {
+  expect([showVolume(520), showVolume(520, 'fl oz')]).toEqual(['520 ml', '18.3 fl oz']);
+  expect(['520', '520 ml', '0,52 l', '52 cl', ' 18.3 fl. oz', '18.3oz', 'a cup', '', '5 m', '-5'].map(parseVolume)).toEqual([
+    520,
+    520,
+    520,
+    520,
+    520,
+    520,
+    null,
+    null,
+    null,
+    -5,
+  ]);
+  fc.assert(fc.property(fc.integer({ min: 10, max: 20_000 }), (ml) => Math.abs((parseVolume(showVolume(ml, 'fl oz')) ?? 0) - ml) < 1.5));
 });
 
 test('exposure asks for a push to the nearest third: faster than the box is a push', () => {
