@@ -62,9 +62,32 @@ test('a deleted roll comes back with one press, and units switch in one place', 
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByText('Estuary slides')).toBeVisible();
   await open(page, '/');
-  await page.getByRole('button', { name: /switch units/ }).click();
+  await page.getByRole('button', { name: /units/ }).click();
+  await page.getByRole('radio', { name: '°F' }).click();
   await expect(page.getByLabel('Developer', { exact: true })).toHaveValue('100.4');
-  await page.getByRole('button', { name: /switch units/ }).click();
+  await expect(page.getByText('520 ml')).toBeVisible();
+  await page.getByRole('radio', { name: 'fl oz' }).click();
+  await expect(page.getByText('18.3 fl oz')).toBeVisible();
+  await page.getByRole('radio', { name: '°C' }).click();
+  await page.getByRole('radio', { name: 'ml' }).click();
+  await expect(page.getByLabel('Developer', { exact: true })).toHaveValue('38.0');
+});
+
+test('a film used before brings its process and speed; a new one is typed', async ({ page }) => {
+  await open(page, '/rolls/new');
+  const film = page.getByLabel('Film', { exact: true });
+  await film.fill('lap');
+  await page.getByRole('option', { name: /Lapwing 100/ }).click();
+  await expect(film).toHaveValue('Lapwing 100');
+  await expect(page.getByLabel('Process')).toHaveValue('E-6');
+  await expect(page.getByLabel('Box speed')).toHaveValue('100');
+  await film.fill('Curlew 50');
+  await page.getByLabel('Name').fill('Chain links');
+  await expect(film).toHaveValue('Curlew 50');
+  await page.getByRole('button', { name: 'Add it', exact: true }).click();
+  await expect(page.getByText('Curlew 50')).toBeVisible();
+  await page.getByRole('link', { name: 'Chain links' }).click();
+  await page.getByRole('button', { name: 'Delete this roll' }).click();
 });
 
 test('a kit is copied, its leaflet typed in, refused where it cannot be, and kept', async ({ page }) => {

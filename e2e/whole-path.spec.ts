@@ -24,7 +24,7 @@ test('from an empty shelf to a hung-up roll in the logbook, with the batch moved
     await page.getByLabel('Volume of each bottle').fill('a litre');
     await page.getByLabel('Rolls done so far').fill('6');
     await page.getByRole('button', { name: 'Put it on the shelf' }).click();
-    await expect(page.getByText('A volume is a number of ml from 50 to 20000')).toBeVisible();
+    await expect(page.getByText('A volume is from 50 to 20000 ml')).toBeVisible();
     await expect(page.getByLabel('Volume of each bottle')).toHaveValue('a litre');
     await page.getByLabel('Volume of each bottle').fill('1000');
     await page.getByRole('button', { name: 'Put it on the shelf' }).click();

@@ -1,10 +1,10 @@
-import { Ruler } from 'lucide-react';
-import { Form, NavLink, Outlet, useLocation, useRouteLoaderData } from 'react-router';
+import { NavLink, Outlet, useRouteLoaderData } from 'react-router';
 import { rollCounts } from '../server/rolls.server.ts';
 import { liveRun } from '../server/runs.server.ts';
 import type { Route } from './+types/daylight.ts';
 import type { loader as rootLoader } from '../root.tsx';
 import { DEFAULT_UNITS, UnitsContext } from '../ui/units.ts';
+import { UnitsSwitch } from './units-switch.tsx';
 
 export function loader() {
   return { waiting: rollCounts().waiting, live: liveRun()?.plan.title ?? null };
@@ -16,8 +16,6 @@ const link = ({ isActive }: { isActive: boolean }) =>
 /** The daylight mood: the bar with the five places, and the page below it. */
 export default function Daylight({ loaderData }: Route.ComponentProps) {
   const units = useRouteLoaderData<typeof rootLoader>('root')?.units ?? DEFAULT_UNITS;
-  const { pathname, search } = useLocation();
-  const other = units.temperature === 'C' ? { temperature: 'F', volume: 'fl oz' } : { temperature: 'C', volume: 'ml' };
   return (
     <UnitsContext value={units}>
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-straw focus:p-3">
@@ -58,18 +56,7 @@ export default function Daylight({ loaderData }: Route.ComponentProps) {
               Logbook
             </NavLink>
           </nav>
-          <Form method="post" action="/units" className="ml-auto">
-            <input type="hidden" name="temperature" value={other.temperature} />
-            <input type="hidden" name="volume" value={other.volume} />
-            <input type="hidden" name="back" value={pathname + search} />
-            <button
-              className="figure flex min-h-11 items-center gap-2 text-sm text-[#d5e6e2] hover:text-white"
-              title={`Switch to °${other.temperature} and ${other.volume}`}
-            >
-              <Ruler aria-hidden size={16} /> °{units.temperature} · {units.volume}
-              <span className="sr-only">: switch units</span>
-            </button>
-          </Form>
+          <UnitsSwitch units={units} />
         </div>
       </header>
       <main id="main" className="mx-auto max-w-[1360px] px-4 py-6 sm:px-6">

@@ -8,12 +8,13 @@ import { showStops, stopsFromSpeeds } from '../../core/units/exposure.ts';
 import { CheckField, FormErrors, SelectField, TextArea, TextField } from '../ui/fields.tsx';
 import { useCheckedForm } from '../ui/form.ts';
 import { Card } from '../ui/parts.tsx';
+import { FilmField, type KnownFilm } from './film-field.tsx';
 import { rollSchema } from './roll-schema.ts';
 
 interface RollFormProps {
   readonly lastResult: SubmissionResult | null | undefined;
   readonly defaults: Record<string, unknown>;
-  readonly films: readonly { readonly film: string }[];
+  readonly films: readonly KnownFilm[];
   readonly children: ReactNode;
 }
 
@@ -36,7 +37,14 @@ export function RollForm({ lastResult, defaults, films, children }: RollFormProp
     >
       <Card className="grid gap-4 sm:grid-cols-2">
         <TextField field={fields.name} label="Name" hint="What you will look for later" className="sm:col-span-2" />
-        <TextField field={fields.film} label="Film" list={films.map((film) => film.film)} />
+        <FilmField
+          field={fields.film}
+          films={films}
+          choose={(film) => {
+            form.update({ name: fields.process.name, value: film.process });
+            form.update({ name: fields.boxSpeed.name, value: String(film.boxSpeed) });
+          }}
+        />
         <SelectField
           field={fields.process}
           label="Process"

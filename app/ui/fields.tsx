@@ -1,6 +1,6 @@
 import type { FieldMetadata } from '@conform-to/react';
 import { getInputProps, getSelectProps, getTextareaProps } from '@conform-to/react';
-import { useId, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 
 interface Common {
   // Conform's metadata is generic over every form; a field only needs its name, id, value and errors.
@@ -43,15 +43,12 @@ export function TextField({
   unit,
   figures = false,
   type = 'text',
-  list,
   ...common
 }: Common & {
   readonly unit?: string;
   readonly figures?: boolean;
   readonly type?: 'text' | 'date' | 'time' | 'search';
-  readonly list?: readonly string[];
 }) {
-  const listId = useId();
   const { key, ...input } = getInputProps(common.field, { type, ariaDescribedBy: common.hint ? common.field.descriptionId : undefined });
   return (
     <Framed {...common}>
@@ -61,7 +58,6 @@ export function TextField({
           {...input}
           className={INPUT}
           inputMode={figures ? 'decimal' : undefined}
-          list={list ? listId : undefined}
           autoComplete="off"
         />
         {unit && (
@@ -70,13 +66,6 @@ export function TextField({
           </span>
         )}
       </div>
-      {list && (
-        <datalist id={listId}>
-          {list.map((value) => (
-            <option key={value} value={value} />
-          ))}
-        </datalist>
-      )}
     </Framed>
   );
 }
