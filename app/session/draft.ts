@@ -37,6 +37,10 @@ export const EMPTY_DRAFT: Draft = {
 };
 
 const id = () => string().min(1).max(64).required();
+const arrangedRuns = array(object({ tankId: id(), batchId: id(), rollIds: array(id()).required() }).required())
+  .max(100)
+  .required();
+const arranged = () => mixed<readonly ArrangedRun[]>((runs): runs is readonly ArrangedRun[] => arrangedRuns.isValidSync(runs)).required();
 
 const shapes = {
   'roll-in': object({ rollId: id() }),
@@ -54,20 +58,22 @@ const shapes = {
   school: object({
     school: string<WearSchool | PushSchool>().oneOf(['last', 'first', 'leaflet', 'rule-of-thumb']).required(),
   }),
-  move: object({ rollId: id(), to: number().integer().min(-1).max(99).required(), runs: mixed<readonly ArrangedRun[]>().required() }),
+  move: object({ rollId: id(), to: number().integer().min(-1).max(99).required(), runs: arranged() }),
   reorder: object({
     from: number().integer().min(0).required(),
     to: number().integer().min(0).required(),
-    runs: mixed<readonly ArrangedRun[]>().required(),
+    runs: arranged(),
   }),
-  'run-tank': object({ run: number().integer().min(0).required(), tankId: id(), runs: mixed<readonly ArrangedRun[]>().required() }),
+  'run-tank': object({ run: number().integer().min(0).required(), tankId: id(), runs: arranged() }),
   propose: object({}),
   'usual-habits': object({}),
 } as const;
 
 export type DraftChange = { [K in keyof typeof shapes]: { readonly kind: K } & InferType<(typeof shapes)[K]> }[keyof typeof shapes];
 
-export const draftChangeSchema = lazy((value: { kind?: keyof typeof shapes }) => (value.kind && shapes[value.kind]) || mixed().required());
+export const draftChangeSchema = lazy((value: { kind?: keyof typeof shapes }) =>
+  value.kind && Object.hasOwn(shapes, value.kind) ? shapes[value.kind] : mixed().test(() => false),
+);
 
 /** One change to tonight, applied to what is there. `runs` is the arrangement on the screen, which a first drag makes the person's own. */
 export function withChange(draft: Draft, change: DraftChange): Draft {

@@ -1,4 +1,4 @@
-import { format, set } from 'date-fns';
+import { addDays, format, set } from 'date-fns';
 import { eveningBath, type EveningBathQuestion } from '../../core/heat/evening-bath.ts';
 import { DEFAULT_TANK_HEAT_JK } from '../../core/heat/water.ts';
 import { eveningClock, type EveningAnchor, type RunClock } from '../../core/schedule/session-clock.ts';
@@ -20,6 +20,7 @@ export interface EveningPlan {
 }
 
 const HANG_S = 5 * 60;
+const HALF_A_DAY_MS = 12 * 3_600_000;
 const HORIZON_S = 4 * 3600;
 /** Bottles that stood in the bath through a run need only be topped up again. */
 const REWARM_S = 10 * 60;
@@ -55,7 +56,10 @@ export function eveningPlan(tonight: Tonight, nowMs: number): EveningPlan {
 function anchorOf({ anchor, time }: EveningSettings, nowMs: number): EveningAnchor {
   if (anchor === 'start') return { kind: 'start', atMs: nowMs };
   const [hours = 0, minutes = 0] = time.split(':').map(Number);
-  return { kind: anchor, atMs: set(nowMs, { hours, minutes, seconds: 0, milliseconds: 0 }).getTime() };
+  const today = set(nowMs, { hours, minutes, seconds: 0, milliseconds: 0 });
+  // At ten in the evening half past midnight is tonight, not twenty hours ago; half past nine is half an hour late.
+  const past = nowMs - today.getTime() > HALF_A_DAY_MS;
+  return { kind: anchor, atMs: (past ? addDays(today, 1) : today).getTime() };
 }
 
 function firstRunBath(tonight: Tonight, settings: EveningSettings): EveningBathQuestion | null {

@@ -53,13 +53,7 @@ export function TextField({
   return (
     <Framed {...common}>
       <div className="relative">
-        <input
-          key={key}
-          {...input}
-          className={INPUT}
-          inputMode={figures ? 'decimal' : undefined}
-          autoComplete="off"
-        />
+        <input key={key} {...input} className={INPUT} inputMode={figures ? 'decimal' : undefined} autoComplete="off" />
         {unit && (
           <span aria-hidden className="figure pointer-events-none absolute top-1/2 right-3 -translate-y-1/2 text-quiet">
             {unit}
