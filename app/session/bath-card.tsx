@@ -1,6 +1,7 @@
 import { Chart, LineController, LineElement, LinearScale, PointElement, type ChartConfiguration } from 'chart.js';
 import { useEffect, useRef, useState } from 'react';
 import { useFetcher } from 'react-router';
+import { bathWorking } from '../../core/heat/bath-working.ts';
 import { eveningBath, type EveningBath, type EveningBathQuestion } from '../../core/heat/evening-bath.ts';
 import { BOTTLE_MATERIALS } from '../../core/heat/water-bath.ts';
 import { showDuration } from '../../core/units/duration.ts';
@@ -10,6 +11,7 @@ import { Card, Notice } from '../ui/parts.tsx';
 import { useUnits } from '../ui/units.ts';
 import { useWorkerAnswer } from '../ui/use-worker-answer.ts';
 import type { EveningSettings } from './evening-settings.ts';
+import { Sums } from './sums.tsx';
 import { useTonightAction } from './tonight-form.tsx';
 
 Chart.register(LineController, LineElement, LinearScale, PointElement);
@@ -105,6 +107,7 @@ export function BathCard({ question, settings }: { readonly question: EveningBat
         )}
       </ul>
       <BathChart bath={bath} />
+      <Sums title="How this is worked out" sums={bathWorking(bath, { ...question, tub })} />
       <details className="mt-2">
         <summary className="font-semibold underline">Change the bath</summary>
         <div className="mt-2 space-y-2">

@@ -1,6 +1,8 @@
 import { INPUT_SHAPE } from '../ui/fields.tsx';
 import { Button, Card, LinkButton, Notice } from '../ui/parts.tsx';
+import type { CostTonight } from './cost-tonight.ts';
 import type { EveningSettings } from './evening-settings.ts';
+import { Sums } from './sums.tsx';
 import { TonightForm } from './tonight-form.tsx';
 
 /** When the evening is counted from, what is printed and put into a calendar, and what it costs. */
@@ -11,7 +13,7 @@ export function ClockCard({
 }: {
   readonly settings: EveningSettings;
   readonly fault: string | null;
-  readonly cost: { readonly perRoll: string; readonly saved: string | null } | null;
+  readonly cost: CostTonight | null;
 }) {
   return (
     <Card aria-labelledby="when">
@@ -69,6 +71,7 @@ export function ClockCard({
           .
         </p>
       )}
+      {cost && <Sums title="How that is worked out" sums={cost.working} />}
       <div className="mt-3 flex flex-wrap gap-2">
         <LinkButton to="/wall-sheet">Wall sheet</LinkButton>
         <LinkButton reloadDocument to="/session.ics" download>

@@ -1,6 +1,8 @@
 import { houseKit } from '../kit/a-kit.fixture.ts';
 import { planRun } from '../schedule/plan.ts';
 import { DEFAULT_TANK } from '../schedule/tank.ts';
+import { showDuration } from '../units/duration.ts';
+import { bathWorking } from './bath-working.ts';
 import { eveningBath, type EveningBathQuestion, type TubSetting } from './evening-bath.ts';
 
 const plan = planRun({
@@ -60,4 +62,19 @@ test('a sink left to fall asks for hotter water; taps that cannot give it say so
   expect(!weak.readyS.ok && weak.readyS.errors[0]?.message).toContain('six hours');
   const tap = eveningBath(ask({ startC: 60 })).tap;
   expect(!tap.ok && tap.errors[0]?.message).toContain('from 14 to 52');
+});
+
+test('the working of the bath can be done again in pencil and gives what is shown', () => {
+  const question = ask();
+  const bath = eveningBath(question);
+  const sums = bathWorking(bath, question);
+  const worked = (what: string) => sums.find((sum) => sum.what === what);
+  // Every sum is plain arithmetic once its signs are those of a programming language.
+  const value = (sum: string) =>
+    new Function(`return ${sum.replace(/ l\b/, '').replaceAll('×', '*').replaceAll('⁄', '/').replaceAll('−', '-')}`)() as number;
+  expect(`${value(worked('Hot water')?.sum ?? '').toFixed(1)} l`).toBe(worked('Hot water')?.figure);
+  expect(`${value(worked('In the tank')?.sum ?? '').toFixed(1)} °C`).toBe(worked('In the tank')?.figure);
+  // The heater's time is that of the slowest bottle.
+  const ready = bath.readyS.ok ? showDuration(bath.readyS.value) : '';
+  expect(sums.map((sum) => sum.figure)).toContain(`after ${ready}`);
 });
