@@ -74,6 +74,7 @@ await picture('session-phone', '/', PHONE);
 await picture('rolls', '/rolls?state=all');
 await picture('shelf', '/shelf');
 await picture('kit', '/shelf/kits/kiln-lane');
+await picture('kit-leaflet', '/shelf/kits/kiln-lane/leaflet');
 await picture('logbook', '/logbook');
 await picture('logbook-run', '/logbook/run-02');
 await picture('habits', '/habits');
