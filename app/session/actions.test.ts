@@ -6,6 +6,7 @@ process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-'))
 
 import { liveRun } from '../server/runs.server.ts';
 import { writeSetting } from '../server/settings.server.ts';
+import { post as postTo } from '../ui/posting.fixture.ts';
 import { startedRuns } from './a-session.fixture.ts';
 import { loader as calendar } from './calendar.ts';
 import { EMPTY_DRAFT } from './draft.ts';
@@ -15,28 +16,12 @@ import { clockTicks, eveningHeadline } from './headline.ts';
 import { readDraft, tonight } from './tonight.server.ts';
 import { action, loader } from './tonight.tsx';
 
-type Answered = {
-  readonly data: { readonly message: string; readonly nearest: string | null; readonly typed: string };
-  readonly init: { readonly status: number };
+const post = (fields: Parameters<typeof postTo>[1]) => postTo(action, fields);
+const refusal = async (fields: Parameters<typeof postTo>[1]) => {
+  const { status, data } = await post(fields);
+  return [status, data?.message, data?.nearest] as const;
 };
-
-/** Posts to the Session page as a browser does: fields by name, several values of one name allowed. */
-async function post(fields: Record<string, string | readonly string[]>): Promise<Answered | Response | null> {
-  const form = new FormData();
-  for (const [name, value] of Object.entries(fields)) for (const each of [value].flat()) form.append(name, each as string);
-  const request = new Request('http://steady.reel/?index', { method: 'POST', body: form });
-  try {
-    return (await action({ request, params: {} } as never)) as Answered | null;
-  } catch (thrown) {
-    if (thrown instanceof Response) return thrown;
-    throw thrown;
-  }
-}
-const refusal = async (fields: Parameters<typeof post>[0]) => {
-  const answer = await post(fields);
-  if (answer === null || answer instanceof Response) throw new Error('this should have been refused');
-  return [answer.init.status, answer.data.message, answer.data.nearest] as const;
-};
+const KEPT = { status: 200, data: null };
 const set = (change: Partial<EveningSettings>) => writeSetting('evening', { ...DEFAULT_EVENING, ...change });
 const evening = (hours: number, minutes: number) => new Date(2026, 10, 25, hours, minutes).getTime();
 
@@ -48,13 +33,13 @@ beforeEach(() => {
 
 test('a temperature is read as typed; a slip is refused with what was likely meant, and nothing changes', async () => {
   const asked = { intent: 'temperature', batchId: 'batch', step: 'developer' };
-  expect(await post({ ...asked, tempC: ' 37,4 ' })).toBeNull();
+  expect(await post({ ...asked, tempC: ' 37,4 ' })).toMatchObject(KEPT);
   expect(readDraft().temperaturesC).toEqual({ batch: { developer: 37.4 } });
   expect(await refusal({ ...asked, tempC: '3.72' })).toEqual([422, expect.stringContaining('not a temperature for film'), '37.2']);
   expect(await refusal({ ...asked, tempC: 'warm' })).toEqual([422, expect.stringContaining('Type a temperature from 5 to 60 °C'), null]);
   expect(readDraft().temperaturesC).toEqual({ batch: { developer: 37.4 } });
   writeSetting('units', { temperature: 'F', volume: 'ml' });
-  expect(await post({ ...asked, tempC: '100.4' })).toBeNull();
+  expect(await post({ ...asked, tempC: '100.4' })).toMatchObject(KEPT);
   expect(readDraft().temperaturesC['batch']?.['developer']).toBeCloseTo(38, 9);
   writeSetting('units', {});
 });
@@ -146,11 +131,11 @@ test('the calendar has the bath, each load and each run, with alarms, and says w
 
 test('starting puts the first run at the Bench once; a second start leads to it', async () => {
   const started = await post({ intent: 'start' });
-  expect(started instanceof Response && started.headers.get('Location')).toBe(`/bench/${liveRun()?.id}`);
+  expect(started.to).toBe(`/bench/${liveRun()?.id}`);
   const live = liveRun()?.id;
   const again = await post({ intent: 'start' });
-  expect(again).toMatchObject({ data: { liveRunId: live }, init: { status: 409 } });
+  expect(again).toMatchObject({ data: { liveRunId: live }, status: 409 });
   expect(loader()).toMatchObject({ live: { id: live }, queued: [{ position: 1 }, { position: 2 }] });
-  expect(await post({ intent: 'leave', sessionId: loader().queued[0]?.sessionId ?? '' })).toBeInstanceOf(Response);
+  expect(await post({ intent: 'leave', sessionId: loader().queued[0]?.sessionId ?? '' })).toMatchObject({ to: '/' });
   expect([liveRun(), loader().queued]).toEqual([null, []]);
 });

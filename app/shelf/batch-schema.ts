@@ -1,3 +1,4 @@
+import { isValid, parseISO } from 'date-fns';
 import { object, string } from 'yup';
 import { typedNumber, typedVolume } from '../ui/typed.ts';
 
@@ -14,7 +15,7 @@ export const batchSchema = object({
     .required('Give the batch a name, such as “Kiln Lane 4”; write it on the bottles too.'),
   volumeMl: typedVolume(VOLUME).min(50, VOLUME).max(20_000, VOLUME).required(VOLUME),
   mixedOn: string()
-    .matches(/^\d{4}-\d{2}-\d{2}$/, 'A date such as 2026-11-09.')
+    .test('date', 'A date such as 2026-11-09.', (text) => !text || (/^\d{4}-\d{2}-\d{2}$/.test(text) && isValid(parseISO(text))))
     .required('Give the day it was mixed; its shelf life counts from there.'),
   rollsDone: typedNumber(DONE).min(0, DONE).max(999, DONE).default(0),
   price: typedNumber(PRICE).min(0, PRICE).max(100_000, PRICE),

@@ -1,0 +1,97 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'test.db');
+
+import { findRoll, listRolls, rollCounts, setRollState, type Roll } from '../server/rolls.server.ts';
+import { load, post } from '../ui/posting.fixture.ts';
+import { action as addAction, loader as addLoader } from './add.tsx';
+import { loader as exportLoader } from './export.ts';
+import { action as importAction } from './import.tsx';
+import { action as listAction, loader as listLoader } from './list.tsx';
+import { action as rollAction } from './roll.tsx';
+
+const ROLL = {
+  name: 'Ferry firing 9',
+  film: 'Fennel 200',
+  process: 'C-41',
+  format: '135-36',
+  count: '1',
+  boxSpeed: '200',
+  exposedSpeed: '',
+  treatment: 'normal',
+};
+const all = (): Roll[] => listRolls({ state: 'all', process: 'all', search: '', sort: 'name', limit: 200, offset: 0 }).rolls;
+const named = (name: string): Roll => {
+  const found = all().find((roll) => roll.name === name);
+  if (!found) throw new Error(`no roll ${name}`);
+  return found;
+};
+
+test('several alike are numbered on, and the next form repeats the last', async () => {
+  const added = await post(addAction, { ...ROLL, alike: '3', then: 'another' });
+  expect(all().map((roll) => roll.name)).toEqual(['Ferry firing 10', 'Ferry firing 11', 'Ferry firing 9']);
+  expect(added.to).toContain('added=Ferry%20firing%209%20to%20Ferry%20firing%2011');
+  expect(load(addLoader, added.to ?? '')).toMatchObject({ defaults: { name: 'Ferry firing 12', film: 'Fennel 200', exposedSpeed: 200 } });
+  // Alike without a number in the name gets one.
+  await post(addAction, { ...ROLL, name: 'Slipway', alike: '2' });
+  expect(named('Slipway 2').boxSpeed).toBe(200);
+});
+
+test.each([
+  ['process', 'K-14', 'The process is C-41, E-6 or ECN-2'],
+  ['boxSpeed', 'fast', 'A film speed is a whole number'],
+  ['treatment', 'cine-in-c41', 'for ECN-2 film'],
+  ['treatment', 'cross-process', 'for E-6 slide film'],
+  ['count', '0', 'from 1 to 40'],
+  ['name', '', 'Give the roll a name'],
+])('a roll whose %s is “%s” is refused there', async (field, typed, said) => {
+  const before = all().length;
+  const refused = await post(addAction, { ...ROLL, [field]: typed });
+  expect(refused.errors[field]?.join(' ')).toContain(said);
+  expect(all()).toHaveLength(before);
+});
+
+test('many are changed at once; a roll in a run keeps what its run was planned with', async () => {
+  const ids = ['Ferry firing 9', 'Ferry firing 10'].map((name) => named(name).id);
+  const [first = '', second = ''] = ids;
+  setRollState(second, 'developing', null);
+  await post(listAction, { rollIds: ids, change: 'push-1' });
+  expect(ids.map((id) => findRoll(id)?.exposedSpeed)).toEqual([400, 200]);
+  const deleted = await post(listAction, { rollIds: ids, change: 'delete' });
+  expect([deleted.to, findRoll(first), findRoll(second)?.state]).toEqual([`/rolls?deleted=${first}`, null, 'developing']);
+  await post(listAction, { intent: 'restore', rollId: first });
+  expect(findRoll(first)?.exposedSpeed).toBe(400);
+  setRollState(second, 'waiting', null);
+  // A deleted page says so instead of breaking.
+  expect(await post(rollAction, ROLL, { rollId: 'nobody' })).toMatchObject({ status: 404 });
+});
+
+test('the list filters, searches, sorts and pages, and nonsense in its address is taken as nothing', () => {
+  const list = (address: string) => load(listLoader, address) as ReturnType<typeof listLoader>;
+  expect(list('/rolls?search=slip&sort=name').rolls.map((roll) => roll.name)).toEqual(['Slipway', 'Slipway 2']);
+  expect(list('/rolls?process=E-6').total).toBe(0);
+  expect(list('/rolls?state=%00&sort=;drop&page=-7').question).toMatchObject({ state: 'waiting', sort: 'added', offset: 0 });
+  expect(list('/rolls?page=9999')).toMatchObject({ rolls: [], total: all().length });
+  expect(list('/rolls').counts.waiting).toBe(rollCounts().waiting);
+});
+
+test('a spreadsheet with its own headings: columns mapped by hand, nothing stored until it is asked for, and out again', async () => {
+  const text =
+    'What;Kind;Mark;Size;Box\nHarbour 1;"Tern; 400";C-41;120;400\nHarbour 2;Tern 400;C-99;120;400\n=HYPERLINK(1);Tern 400;C-41;120;400';
+  const before = all().length;
+  const columns = { 'column-name': '0', 'column-film': '1', 'column-process': '2', 'column-format': '3', 'column-boxSpeed': '4' };
+  const looked = await post(importAction, { text, ...columns });
+  expect(looked.data.preview).toMatchObject({ goodCount: 2, badCount: 1, bad: [{ row: 3 }] });
+  expect(all()).toHaveLength(before);
+  expect((await post(importAction, { text: '' })).status).toBe(422);
+  const imported = await post(importAction, { text, ...columns, intent: 'import' });
+  expect(imported.to).toBe('/rolls?imported=2&left=1');
+  expect(named('Harbour 1').film).toBe('Tern; 400');
+  const out = await exportLoader().text();
+  // What a spreadsheet would run goes out as plain text.
+  expect(out).not.toMatch(/(^|[,;"\n])=HYPERLINK/);
+  const again = await post(importAction, { file: new Blob([out]) as Blob });
+  expect(again.data?.preview ?? again.data).toBeTruthy();
+});

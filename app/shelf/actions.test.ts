@@ -1,0 +1,123 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'test.db');
+
+import { listBatches } from '../server/batches.server.ts';
+import { findKit, listKits } from '../server/kits.server.ts';
+import { writeSetting } from '../server/settings.server.ts';
+import { listTanks } from '../server/tanks.server.ts';
+import { listThermometers } from '../server/thermometers.server.ts';
+import { load, post } from '../ui/posting.fixture.ts';
+import { action as batchAction, loader as batchLoader } from './batch.tsx';
+import { action as documentAction } from './kit-as-document.tsx';
+import { action as leafletAction, loader as leafletLoader } from './kit-leaflet.tsx';
+import { action as kitAction } from './kit.tsx';
+import { action as mixAction, loader as mixLoader } from './mix-batch.tsx';
+import { action as shelfAction, loader as shelfLoader } from './shelf.tsx';
+import { action as tankAction } from './tank.tsx';
+import { action as thermometerAction } from './thermometer.tsx';
+
+const shelf = () => load(shelfLoader, '/shelf') as ReturnType<typeof shelfLoader>;
+const BATCH = {
+  kitId: 'house-c41-three-bath',
+  name: 'Kiln Lane 1',
+  volumeMl: '500',
+  mixedOn: '2026-11-09',
+  rollsDone: '',
+  price: '17,25',
+  note: '',
+};
+
+test('a batch is mixed, shown with its life, changed, put away and taken back', async () => {
+  const mixed = await post(mixAction, BATCH);
+  const id = mixed.to?.split('/').at(-1) ?? '';
+  expect(listBatches()).toMatchObject([{ id, name: 'Kiln Lane 1', volumeMl: 500, rollsDone: 0, priceCents: 1725 }]);
+  // Half a kit is good for half its rolls.
+  expect(shelf().batches).toMatchObject([{ capacity: 6, left: 6 }]);
+  expect(load(batchLoader, '/', { batchId: id })).toMatchObject({ left: 6, costCents: 288, runs: [] });
+  // The next one of the kit is the second, whatever became of the first.
+  expect(mixLoader({ request: new Request('http://s/?kit=house-c41-three-bath') } as never).defaults.name).toMatch(/ 2$/);
+
+  await post(batchAction, { ...BATCH, rollsDone: '2.67', volumeMl: '17.6 fl oz' }, { batchId: id });
+  expect(listBatches()).toMatchObject([{ rollsDone: 2.67, volumeMl: 500.1 }]);
+  const away = await post(batchAction, { intent: 'retire' }, { batchId: id });
+  expect([shelf().batches, shelf().retired.length]).toEqual([[], 1]);
+  await post(shelfAction, { away: new URL(`http://s${away.to}`).searchParams.get('away') ?? '' });
+  expect(shelf().batches).toHaveLength(1);
+});
+
+test.each([
+  ['volumeMl', 'a cup', 'from 50 to 20000 ml'],
+  ['volumeMl', '5', 'from 50 to 20000 ml'],
+  ['mixedOn', '2026-02-31', 'A date such as'],
+  ['mixedOn', 'last week', 'A date such as'],
+  ['rollsDone', '-1', 'from 0 to 999'],
+  ['price', 'cheap', 'A price is a number'],
+  ['name', '  ', 'Give the batch a name'],
+])('a batch whose %s is “%s” is refused at that field, and nothing is stored', async (field, typed, said) => {
+  const before = listBatches().length;
+  const refused = await post(mixAction, { ...BATCH, [field]: typed });
+  expect(refused.to).toBeNull();
+  expect(refused.errors[field]?.join(' ')).toContain(said);
+  // What was typed goes back to its field.
+  if (typed.trim()) expect(refused.data.initialValue[field]).toBe(typed);
+  expect(listBatches()).toHaveLength(before);
+});
+
+test('a kit typed in as documents and as leaflets, kept beside the shipped one, put away and taken back', async () => {
+  const shipped = listKits().length;
+  const { kit } = findKit('house-e6-three-bath') ?? {};
+  expect((await post(documentAction, { document: '{"format":' })).data.errors).toMatchObject([{ code: 'not-json', path: '$' }]);
+  expect((await post(documentAction, { document: JSON.stringify(kit) })).data.errors).toMatchObject([{ code: 'reserved', path: '$.id' }]);
+  expect(
+    (await post(documentAction, { document: JSON.stringify({ ...kit, id: 'mine', makesMl: -1, process: 'K' }) })).data.errors,
+  ).toHaveLength(2);
+  expect((await post(documentAction, { document: JSON.stringify({ ...kit, id: 'mine' }) })).to).toBe('/shelf/kits/mine');
+  expect(listKits()).toHaveLength(shipped + 1);
+  expect(await post(kitAction, {}, { kitId: 'mine' })).toMatchObject({ to: '/shelf?away=kit:mine' });
+  expect(load(leafletLoader, '/', { kitId: 'mine' })).toBe(404);
+  await post(shelfAction, { away: 'kit:mine' });
+  expect(load(leafletLoader, '/', { kitId: 'mine' })).toMatchObject({ shipped: false, name: kit?.name });
+  // A shipped kit cannot be put away, whatever is posted.
+  await post(kitAction, {}, { kitId: 'house-e6-three-bath' });
+  expect(findKit('house-e6-three-bath')).not.toBeNull();
+
+  const bath = (name: string, kind: string, change: object = {}) =>
+    Object.entries({ id: kind, name, kind, nominal: '100.4', 'points[0].temp': '100.4', 'points[0].time': '3:15', ...change });
+  const leaflet = (change: object = {}) => ({
+    name: 'Two baths',
+    process: 'C-41',
+    makesMl: '1 l',
+    ...Object.fromEntries(bath('Developer', 'developer', change).map(([name, value]) => [`baths[0].${name}`, String(value)])),
+    ...Object.fromEntries(bath('Blix', 'bleach-fix').map(([name, value]) => [`baths[1].${name}`, String(value)])),
+    'sequence[0]': 'developer',
+    'sequence[1]': 'bleach-fix',
+  });
+  writeSetting('units', { temperature: 'F', volume: 'ml' });
+  const wrong = await post(leafletAction, leaflet({ 'points[1].temp': '90', 'points[1].time': '2:00' }), { kitId: 'house-c41-three-bath' });
+  expect(Object.keys(wrong.errors)).toEqual(['baths[0].points[0].time']);
+  expect((await post(leafletAction, leaflet(), { kitId: 'house-c41-three-bath' })).to).toBe('/shelf/kits/two-baths');
+  expect((await post(leafletAction, { ...leaflet(), keep: 'new' }, { kitId: 'two-baths' })).to).toBe('/shelf/kits/two-baths-2');
+  writeSetting('units', {});
+  // Typed in °F and with nothing else said, it is a half-known kit that still plans.
+  expect(findKit('two-baths')?.kit.baths.map((each) => [each.nominalC, each.time.points, each.push, each.exhaustion, each.mix])).toEqual([
+    [38, [{ c: 38, s: 195 }], undefined, undefined, undefined],
+    [38, [{ c: 38, s: 195 }], undefined, undefined, undefined],
+  ]);
+});
+
+test('a tank that holds nothing is refused; a thermometer is set right by the one that is trusted', async () => {
+  const tank = { name: 'Steel', method: 'inversion', volumeMl: '0.52 l', fillS: '8', drainS: '12', p135: '' };
+  expect((await post(tankAction, tank, { tankId: 'new' })).errors['p135']?.[0]).toContain('holds nothing');
+  expect((await post(tankAction, { ...tank, p135: '2', p120: '1' }, { tankId: 'new' })).to).toBe('/shelf');
+  expect(listTanks()).toMatchObject([{ volumeMl: 520, holds: { '135': 2, '120': 1 }, reelSets: 1, heatJK: null }]);
+
+  const compared = { name: 'Stem', shownC: '38,3', trueC: '38.0' };
+  expect((await post(thermometerAction, { ...compared, shownC: '44' }, { thermometerId: 'new' })).errors['shownC']?.[0]).toContain(
+    'misread',
+  );
+  await post(thermometerAction, compared, { thermometerId: 'new' });
+  expect(listThermometers()).toMatchObject([{ name: 'Stem', offsetC: 0.3 }]);
+});
