@@ -1,0 +1,87 @@
+import fc from 'fast-check';
+import { BenchClock } from './bench-clock.ts';
+
+/** A browser and a server as a test has them: their clocks, and how long a question takes each way. */
+let browser = { wallMs: 0, monotonicMs: 0 };
+let server = { aheadMs: 0, speed: 1, thereMs: [] as number[], backMs: [] as number[], up: true };
+const pass = (ms: number) => {
+  browser = { wallMs: browser.wallMs + ms, monotonicMs: browser.monotonicMs + ms };
+};
+const trueServerMs = () => browser.monotonicMs * server.speed + server.aheadMs;
+
+beforeEach(() => {
+  browser = { wallMs: 1_700_000_000_000, monotonicMs: 50_000 };
+  server = { aheadMs: 1_800_000_000_000, speed: 1, thereMs: [], backMs: [], up: true };
+  jest.spyOn(performance, 'now').mockImplementation(() => browser.monotonicMs);
+  jest.spyOn(Date, 'now').mockImplementation(() => browser.wallMs);
+  globalThis.fetch = (() => {
+    if (!server.up) return Promise.reject(new Error('no network'));
+    pass(server.thereMs.shift() ?? 5);
+    const nowMs = trueServerMs();
+    pass(server.backMs.shift() ?? 5);
+    return Promise.resolve(Response.json({ nowMs, speed: server.speed }));
+  }) as typeof fetch;
+});
+afterEach(() => jest.restoreAllMocks());
+
+const awayMs = (clock: BenchClock) => Math.abs(clock.nowMs() - trueServerMs());
+
+test('however slow and uneven the network, the clock is no further off than half its quickest question', async () => {
+  const trips = fc.array(fc.integer({ min: 1, max: 900 }), { minLength: 5, maxLength: 5 });
+  await fc.assert(
+    fc.asyncProperty(trips, trips, fc.integer({ min: -86_400_000, max: 86_400_000 }), async (there, back, wrongByMs) => {
+      server.thereMs = [...there];
+      server.backMs = [...back];
+      const clock = new BenchClock({ nowMs: trueServerMs() + wrongByMs, speed: 1 });
+      expect(await clock.synchronise()).toBe(true);
+      const quickest = Math.min(...there.map((ms, i) => ms + (back[i] ?? 0)));
+      expect(awayMs(clock)).toBeLessThanOrEqual(quickest / 2 + 1e-6);
+    }),
+    { numRuns: 60 },
+  );
+});
+
+test('a phone whose clock is put five minutes wrong in the middle of a run shows the same second', async () => {
+  const clock = new BenchClock({ nowMs: trueServerMs(), speed: 1 });
+  await clock.synchronise();
+  browser = { ...browser, wallMs: browser.wallMs - 300_000 };
+  pass(60_000);
+  expect(awayMs(clock)).toBeLessThan(1);
+  clock.catchUp();
+  expect(awayMs(clock)).toBeLessThan(1);
+});
+
+test('after sleep the wall clock tells how long it was, server or no server', () => {
+  const clock = new BenchClock({ nowMs: trueServerMs(), speed: 1 });
+  // A sleeping machine: the monotonic clock stands still, the wall clock and the server go on.
+  browser = { ...browser, wallMs: browser.wallMs + 240_000 };
+  server.aheadMs += 240_000;
+  expect(awayMs(clock)).toBeGreaterThan(200_000);
+  clock.catchUp();
+  expect(awayMs(clock)).toBeLessThan(1);
+});
+
+test('without an answer nothing is believed, and the listeners hear of every new setting once', async () => {
+  const clock = new BenchClock({ nowMs: trueServerMs(), speed: 1 });
+  let heard = 0;
+  const stop = clock.onChange(() => heard++);
+  server.up = false;
+  const before = clock.nowMs();
+  expect(await clock.synchronise()).toBe(false);
+  expect([clock.nowMs(), heard]).toEqual([before, 0]);
+  server.up = true;
+  await clock.synchronise();
+  expect(heard).toBe(1);
+  stop();
+  await clock.synchronise();
+  expect(heard).toBe(1);
+});
+
+test('a cue’s server instant falls on the scale that page and worker share, whatever the speed', () => {
+  server.speed = 60;
+  const clock = new BenchClock({ nowMs: trueServerMs(), speed: 60 });
+  const inAMinute = clock.nowMs() + 60_000;
+  expect(clock.monotonicAt(inAMinute) - performance.timeOrigin).toBeCloseTo(browser.monotonicMs + 1000, 6);
+  pass(1000);
+  expect(clock.nowMs()).toBeCloseTo(inAMinute, 6);
+});
