@@ -1,11 +1,11 @@
 import { useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { data, Link, useRouteLoaderData } from 'react-router';
+import { data, Link, redirectDocument, useRouteLoaderData } from 'react-router';
 import { lastUndoable } from '../../core/run/guard.ts';
 import { runNow, type DueCue } from '../../core/run/now.ts';
 import { clockSpeed, nowMs as serverNowMs } from '../server/clock.server.ts';
 import { eventsOfRun } from '../server/run-events.server.ts';
-import { findRun, runsOfSession } from '../server/runs.server.ts';
+import { findRun, liveRun, runsOfSession } from '../server/runs.server.ts';
 import { listThermometers } from '../server/thermometers.server.ts';
 import type { loader as rootLoader } from '../root.tsx';
 import { rollRange } from '../ui/roll-range.ts';
@@ -30,6 +30,8 @@ export const meta: Route.MetaFunction = ({ data: loaded }) => [{ title: `${loade
 export function loader({ params }: Route.LoaderArgs) {
   const run = findRun(params.runId);
   if (!run) throw data('There is no such run. It may belong to another Steady Reel.', { status: 404 });
+  // Planned anew or taken back to the plan, on another screen perhaps: what stands in its place is what is wanted.
+  if (run.state === 'cancelled') throw redirectDocument(`/bench/${liveRun()?.id ?? ''}`);
   const session = runsOfSession(run.sessionId);
   const next = session.find((other) => other.state === 'queued');
   return {

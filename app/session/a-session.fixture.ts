@@ -1,6 +1,6 @@
 import { nanoid } from 'nanoid';
 import { addBatch, findBatch } from '../server/batches.server.ts';
-import { addRoll } from '../server/rolls.server.ts';
+import { storeRoll } from '../server/a-roll.fixture.ts';
 import type { RunToStart } from '../server/session-start.server.ts';
 import { saveTank } from '../server/tanks.server.ts';
 import { frozenRuns } from './frozen-plan.server.ts';
@@ -39,25 +39,6 @@ export function startedRuns(count: number): RunToStart[] {
     );
   }
   const ids = Array.from({ length: count }, () => nanoid());
-  for (const id of ids) {
-    addRoll(
-      id,
-      {
-        name: `Roll ${id}`,
-        film: 'Fennel 200',
-        process: 'C-41',
-        format: '135-36',
-        count: 1,
-        boxSpeed: 200,
-        exposedSpeed: 200,
-        treatment: 'normal',
-        keeper: false,
-        expiredYear: null,
-        place: '',
-        note: '',
-      },
-      2,
-    );
-  }
+  for (const id of ids) storeRoll(id);
   return frozenRuns(tonight()).filter((run) => run.rollIds.some((id) => ids.includes(id)));
 }

@@ -4,9 +4,10 @@ import { join } from 'node:path';
 
 process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'test.db');
 
+import { storeRoll } from '../server/a-roll.fixture.ts';
 import { addBatch } from '../server/batches.server.ts';
 import { nowMs } from '../server/clock.server.ts';
-import { addRoll, findRoll, rollCounts, waitingRolls, type RollFields } from '../server/rolls.server.ts';
+import { findRoll, rollCounts, waitingRolls } from '../server/rolls.server.ts';
 import { recordEvent } from '../server/run-log.server.ts';
 import { findRun, liveRun, queuedRuns, runsOfSession } from '../server/runs.server.ts';
 import { beginRun } from '../server/session-start.server.ts';
@@ -16,26 +17,6 @@ import { EMPTY_DRAFT, withChange, type Draft, type DraftChange } from './draft.t
 import { backToThePlan, replanAt, startTonight } from './replan.server.ts';
 import { readDraft, tonight } from './tonight.server.ts';
 
-const roll = (id: string, change: Partial<RollFields> = {}) =>
-  addRoll(
-    id,
-    {
-      name: id,
-      film: 'Fennel 200',
-      process: 'C-41',
-      format: '135-36',
-      count: 1,
-      boxSpeed: 200,
-      exposedSpeed: 200,
-      treatment: 'normal',
-      keeper: false,
-      expiredYear: null,
-      place: '',
-      note: '',
-      ...change,
-    },
-    nowMs(),
-  );
 const batch = (id: string, rollsDone: number, kitId = 'house-c41-three-bath') =>
   addBatch({ id, kitId, name: id, volumeMl: 1000, mixedOn: '2026-11-20', priceCents: null, rollsDone, note: '' }, 1);
 const set = (change: DraftChange) => {
@@ -71,8 +52,8 @@ beforeAll(() => {
   );
   batch('worn', 8);
   batch('fresh', 2);
-  for (const id of ['a', 'b', 'c']) roll(id);
-  roll('cine', { process: 'ECN-2', boxSpeed: 250, exposedSpeed: 250 });
+  for (const id of ['a', 'b', 'c']) storeRoll(id);
+  storeRoll('cine', { process: 'ECN-2', boxSpeed: 250, exposedSpeed: 250 });
 });
 beforeEach(() => {
   for (const run of [...(liveRun() ? [liveRun()] : []), ...queuedRuns()]) if (run) backToThePlan(run.sessionId);

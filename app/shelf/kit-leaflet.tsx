@@ -11,8 +11,9 @@ import { Button, Card, LinkButton, Notice, PageHead } from '../ui/parts.tsx';
 import { useUnits } from '../ui/units.ts';
 import type { Route } from './+types/kit-leaflet.ts';
 import { kitIdFor } from './kit-id.ts';
-import { AddBath, BathFields, SequenceFields } from './leaflet-fields.tsx';
+import { AddBath, BathFields } from './leaflet-fields.tsx';
 import { errorsByField, kitFromLeaflet, leafletFromKit, leafletSchema } from './leaflet-schema.ts';
+import { SequenceFields } from './sequence-fields.tsx';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Your leaflet · Steady Reel' }];
 

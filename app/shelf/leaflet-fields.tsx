@@ -1,14 +1,11 @@
-import type { FieldMetadata, FormMetadata } from '@conform-to/react';
-import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
-import type { ComponentProps, ReactNode } from 'react';
-import { BARE_STEPS, BATH_KINDS } from '../../core/kit/kind.ts';
-import { BARE_STEP_NAMES } from '../../core/kit/kit-document.ts';
+import type { FieldMetadata } from '@conform-to/react';
+import { Plus, Trash2 } from 'lucide-react';
+import type { ReactNode } from 'react';
+import { BATH_KINDS } from '../../core/kit/kind.ts';
 import { CheckField, SelectField, TextField } from '../ui/fields.tsx';
 import { Button, Card } from '../ui/parts.tsx';
 import { emptyBath, type Leaflet } from './leaflet-schema.ts';
-
-type Form = FormMetadata<Leaflet>;
-type BathField = FieldMetadata<Leaflet['baths'][number], Leaflet>;
+import { ListButton, Rows, type BathField, type LeafletForm } from './list-rows.tsx';
 
 /** `first-developer` is written “First developer”; these two keep their hyphen. */
 const HYPHENED: readonly string[] = ['bleach-fix', 'pre-bleach'];
@@ -28,62 +25,6 @@ const WEARS = [
   { value: 'add', label: 'Seconds longer every few rolls' },
   { value: 'ladder', label: 'A time for each row of a table' },
 ];
-
-interface ListButtonProps {
-  readonly props: ComponentProps<'button'>;
-  readonly label?: string;
-  readonly children: ReactNode;
-}
-
-/** Adds, takes out or moves a row. It posts an intent, so it works before scripts arrive too. */
-function ListButton({ props, label, children }: ListButtonProps) {
-  return (
-    <button
-      {...props}
-      aria-label={label}
-      className="inline-flex min-h-11 items-center justify-center gap-1.5 rounded-card px-2.5 font-semibold text-petrol hover:bg-[#e6f0ed] disabled:opacity-35"
-    >
-      {children}
-    </button>
-  );
-}
-
-interface RowsProps<T> {
-  readonly form: Form;
-  /** The list of rows; each row is an object of fields. */
-  readonly list: FieldMetadata<T[], Leaflet>;
-  readonly add: string;
-  readonly row: (item: FieldMetadata<T, Leaflet>, index: number) => ReactNode;
-  readonly of: string;
-}
-
-/** Rows of a leaflet's table, each with its fields and a way out. */
-function Rows<T>({ form, list, add, row, of }: RowsProps<T>) {
-  const items = list.getFieldList();
-  return (
-    <div>
-      {items.map((item, i) => (
-        <div key={item.key} className="mb-2 grid grid-cols-[1fr_auto] items-end gap-1">
-          <div className="grid grid-cols-2 items-end gap-2">{row(item as FieldMetadata<T, Leaflet>, i)}</div>
-          <ListButton
-            props={form.remove.getButtonProps({ name: list.name as string, index: i } as never)}
-            label={`Take out ${of} ${i + 1}`}
-          >
-            <Trash2 aria-hidden size={17} />
-          </ListButton>
-        </div>
-      ))}
-      {list.errors && (
-        <p role="alert" className="mb-1 text-sm font-semibold text-hot">
-          {list.errors.join(' ')}
-        </p>
-      )}
-      <ListButton props={form.insert.getButtonProps({ name: list.name as string } as never)}>
-        <Plus aria-hidden size={17} /> {add}
-      </ListButton>
-    </div>
-  );
-}
 
 function Section({ title, says, children }: { readonly title: string; readonly says: string; readonly children: ReactNode }) {
   return (
@@ -114,7 +55,7 @@ export function BathFields({
   unit,
   baths,
 }: {
-  readonly form: Form;
+  readonly form: LeafletForm;
   readonly bath: BathField;
   readonly index: number;
   readonly unit: string;
@@ -283,75 +224,8 @@ export function BathFields({
   );
 }
 
-/** The order of a run: baths of this kit and the water steps between them. */
-export function SequenceFields({
-  form,
-  sequence,
-  baths,
-}: {
-  readonly form: Form;
-  readonly sequence: FieldMetadata<string[], Leaflet>;
-  readonly baths: readonly BathField[];
-}) {
-  const own = baths.map((bath) => {
-    const { id, name } = bath.getFieldset();
-    return { value: id.initialValue ?? '', label: name.value || 'New bath' };
-  });
-  const words = BARE_STEPS.filter((word) => !own.some((bath) => bath.value === word)).map((word) => ({
-    value: word,
-    label: BARE_STEP_NAMES[word] ?? word,
-  }));
-  const steps = sequence.getFieldList();
-  return (
-    <Card aria-labelledby="order">
-      <h2 id="order" className="font-bold">
-        In this order
-      </h2>
-      <p className="mb-2 text-sm text-quiet">Every bath once; a prewash, rinse or wash wherever the leaflet asks for one.</p>
-      <ol>
-        {steps.map((step, i) => {
-          const move = (to: number, label: string, icon: ReactNode) => (
-            <ListButton
-              props={{
-                ...form.reorder.getButtonProps({ name: sequence.name as string, from: i, to } as never),
-                ...(to < 0 || to >= steps.length ? { disabled: true } : {}),
-              }}
-              label={`Step ${i + 1} ${label}`}
-            >
-              {icon}
-            </ListButton>
-          );
-          return (
-            <li key={step.key} className="mb-1 grid grid-cols-[1fr_auto] items-end">
-              <SelectField field={step} label={`Step ${i + 1}`} hideLabel options={[...own, ...words]} />
-              <span className="flex">
-                {move(i - 1, 'earlier', <ArrowUp aria-hidden size={17} />)}
-                {move(i + 1, 'later', <ArrowDown aria-hidden size={17} />)}
-                <ListButton
-                  props={form.remove.getButtonProps({ name: sequence.name as string, index: i } as never)}
-                  label={`Take out step ${i + 1}`}
-                >
-                  <Trash2 aria-hidden size={17} />
-                </ListButton>
-              </span>
-            </li>
-          );
-        })}
-      </ol>
-      {sequence.errors && (
-        <p role="alert" className="text-sm font-semibold text-hot">
-          {sequence.errors.join(' ')}
-        </p>
-      )}
-      <ListButton props={form.insert.getButtonProps({ name: sequence.name as string, defaultValue: 'rinse' } as never)}>
-        <Plus aria-hidden size={17} /> Add a step
-      </ListButton>
-    </Card>
-  );
-}
-
 /** A bath that the shipped kit did not have. Its id is the first free one. */
-export function AddBath({ form, name, ids }: { readonly form: Form; readonly name: string; readonly ids: readonly string[] }) {
+export function AddBath({ form, name, ids }: { readonly form: LeafletForm; readonly name: string; readonly ids: readonly string[] }) {
   const free = Array.from({ length: ids.length + 1 }, (_, i) => `bath-${i + 1}`).find((id) => !ids.includes(id)) ?? 'bath';
   return (
     <Button {...form.insert.getButtonProps({ name, defaultValue: emptyBath(free) } as never)}>
