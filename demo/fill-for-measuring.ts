@@ -11,14 +11,14 @@ import { saveTank } from '../app/server/tanks.server.ts';
  * to count; and a very short one for a whole run at true speed. Used by measurements and tests only.
  */
 const house = shippedKit('house-c41-three-bath') as Kit;
-const quick = (id: string, name: string, developerS: number, otherS: number): Kit => ({
+const quick = (id: string, name: string, developerS: number, otherS: number, everyS = 2): Kit => ({
   ...house,
   id,
   name,
   baths: house.baths.map((bath) => ({
     ...bath,
     time: { points: [{ c: bath.nominalC, s: bath.kind === 'developer' ? developerS : otherS }] },
-    agitation: { initialS: 2, everyS: 2, inversions: 1, tap: false },
+    agitation: { initialS: 2, everyS, inversions: 1, tap: false },
     exhaustion: { rule: 'none' },
   })),
   sequence: ['developer', 'bleach-fix', 'stabiliser'],
@@ -40,7 +40,12 @@ inTransaction(() => {
     },
     1,
   );
-  const kit = process.argv[2] === 'short' ? quick('short', 'Short test kit', 9, 5) : quick('beat', 'Beat test kit', 900, 5);
+  const kits: Readonly<Record<string, Kit>> = {
+    short: quick('short', 'Short test kit', 9, 5),
+    beat: quick('beat', 'Beat test kit', 900, 5),
+    hour: quick('hour', 'Hour test kit', 4000, 5, 10),
+  };
+  const kit = kits[process.argv[2] ?? 'beat'] as Kit;
   saveKit(kit, 1);
   addBatch(
     { id: 'batch', kitId: kit.id, name: 'Test batch', volumeMl: 1000, mixedOn: '2026-01-01', priceCents: null, rollsDone: 0, note: '' },
