@@ -1,41 +1,12 @@
 import fc from 'fast-check';
-import { houseKit } from '../kit/a-kit.fixture.ts';
-import { planRun } from '../schedule/plan.ts';
-import { DEFAULT_TANK } from '../schedule/tank.ts';
+import { housePlan } from './a-run-plan.fixture.ts';
 import { readRunEvent, type RunEvent } from './event.ts';
 import { refusalOf } from './guard.ts';
 import { runNow } from './now.ts';
 import { plannedAndActual } from './planned-and-actual.ts';
-import type { RunPlan } from './run-plan.ts';
 import { foldRun, newRun, withEvent } from './state.ts';
 
-const planned = planRun({
-  kit: houseKit(),
-  batch: { volumeMl: 1000, rollsDone: 6 },
-  on: '2026-11-25',
-  tank: DEFAULT_TANK,
-  rolls: [{ format: '135-36', count: 2 }],
-  pushStops: 0,
-  treatment: 'normal',
-  temperaturesC: {},
-  habits: {},
-});
-if (!planned.ok) throw new Error('no plan');
-const plan: RunPlan = {
-  title: 'Two 135',
-  process: 'C-41',
-  kitName: 'Kiln Lane',
-  batchName: 'batch 4',
-  tankName: 'Steel',
-  rollNames: ['a', 'b'],
-  pushStops: 0,
-  tank: DEFAULT_TANK,
-  surroundings: null,
-  clock: 'first-drop',
-  pourOut: 'inside',
-  washing: null,
-  ...planned.value,
-};
+const plan = housePlan();
 const T = 1_795_000_000_000;
 type Body = RunEvent extends infer E ? (E extends RunEvent ? Omit<E, 'id' | 'atMs'> : never) : never;
 let count = 0;

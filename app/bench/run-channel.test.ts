@@ -1,0 +1,172 @@
+import fc from 'fast-check';
+import { housePlan } from '../../core/run/a-run-plan.fixture.ts';
+import type { RunEvent } from '../../core/run/event.ts';
+import { refusalOf } from '../../core/run/guard.ts';
+import { foldRun } from '../../core/run/state.ts';
+import type { BenchClock } from './bench-clock.ts';
+import type { Confirmed } from './event-store.ts';
+
+/** What each browser keeps, by its name; it outlives the page. */
+const kept = new Map<string, { queue: RunEvent[]; confirmed: Confirmed[] }>();
+let browserAtWork = 'laptop';
+jest.mock('./event-store.ts', () => ({
+  EventStore: class {
+    private readonly mine = kept.get(browserAtWork) ?? { queue: [], confirmed: [] };
+    constructor() {
+      kept.set(browserAtWork, this.mine);
+    }
+    queued = () => Promise.resolve([...this.mine.queue]);
+    confirmed = () => Promise.resolve([...this.mine.confirmed]);
+    enqueue = (event: RunEvent) => Promise.resolve(void this.mine.queue.push(event));
+    dequeue = (id: string) => Promise.resolve(void (this.mine.queue = this.mine.queue.filter((event) => event.id !== id)));
+    confirm = (more: readonly Confirmed[]) => Promise.resolve(void this.mine.confirmed.push(...more));
+  },
+}));
+
+import { RunChannel, type Act } from './run-channel.ts';
+
+const plan = housePlan();
+/** What becomes of one delivery: it arrives, it is lost on the way, or its answer is. */
+type Fate = 'arrives' | 'lost' | 'answer lost' | 'server down';
+
+/** The server's side of the bargain (run-log.server.ts), and the network between. */
+class World {
+  readonly log: Confirmed[] = [];
+  nowMs = 1_795_000_000_000;
+  fates: Fate[] = [];
+  private readonly streams = new Set<{ onmessage: ((message: unknown) => void) | null; after: number }>();
+
+  install() {
+    // eslint-disable-next-line @typescript-eslint/no-this-alias
+    const world = this;
+    globalThis.fetch = ((_: string, { body }: { body: string }) => world.deliver(JSON.parse(body) as RunEvent)) as unknown as typeof fetch;
+    globalThis.EventSource = class {
+      static CLOSED = 2;
+      readyState = 1;
+      onopen: (() => void) | null = null;
+      onerror: (() => void) | null = null;
+      onmessage: ((message: unknown) => void) | null = null;
+      readonly after: number;
+      constructor(address: string) {
+        this.after = Number(new URL(address, 'http://s').searchParams.get('after'));
+        world.streams.add(this);
+        queueMicrotask(() => world.log.filter(({ seq }) => seq > this.after).forEach((entry) => world.tell(this, entry)));
+      }
+      close() {
+        this.readyState = 2;
+        world.streams.delete(this);
+      }
+    } as never;
+  }
+
+  private tell(stream: { onmessage: ((message: unknown) => void) | null }, { seq, event }: Confirmed) {
+    stream.onmessage?.({ lastEventId: String(seq), data: JSON.stringify(event) });
+  }
+
+  private deliver(event: RunEvent): Promise<Response> {
+    const fate = this.fates.shift() ?? 'arrives';
+    if (fate === 'lost') return Promise.reject(new Error('no network'));
+    if (fate === 'server down') return Promise.resolve(new Response('', { status: 503 }));
+    const answer = this.record(event);
+    return fate === 'answer lost' ? Promise.reject(new Error('no network')) : Promise.resolve(answer);
+  }
+
+  private record(event: RunEvent): Response {
+    const earlier = this.log.find((entry) => entry.event.id === event.id);
+    if (earlier) return Response.json({ seq: earlier.seq, repeated: true });
+    const refusal = refusalOf(plan, this.state(), event);
+    if (refusal) return Response.json({ message: refusal }, { status: 409 });
+    const entry = { seq: this.log.length + 1, event };
+    this.log.push(entry);
+    for (const stream of this.streams) this.tell(stream, entry);
+    return Response.json({ seq: entry.seq, repeated: false });
+  }
+
+  state() {
+    return foldRun(
+      plan,
+      this.log.map(({ event }) => event),
+    );
+  }
+}
+
+let world: World;
+const screen = async (browser: string) => {
+  browserAtWork = browser;
+  const channel = new RunChannel('run', plan, { nowMs: () => (world.nowMs += 10) } as unknown as BenchClock, []);
+  await channel.open();
+  return channel;
+};
+/** Long enough for every retry that is still to come. */
+const settle = () => jest.advanceTimersByTimeAsync(120_000);
+const note = (text: string): Act => ({ kind: 'note', text });
+
+beforeEach(() => {
+  jest.useFakeTimers();
+  kept.clear();
+  world = new World();
+  world.install();
+});
+afterEach(() => jest.useRealTimers());
+
+test('whatever the network does, every act reaches the server once, in the order it was made', async () => {
+  const fates = fc.array(fc.constantFrom<Fate>('arrives', 'lost', 'answer lost', 'server down'), { maxLength: 25 });
+  await fc.assert(
+    fc.asyncProperty(fates, fc.integer({ min: 1, max: 12 }), async (troubles, acts) => {
+      world = new World();
+      world.install();
+      kept.clear();
+      world.fates = [...troubles];
+      const channel = await screen('laptop');
+      const said = Array.from({ length: acts }, (_, i) => `note ${i}`);
+      for (const text of said) {
+        expect(channel.act(note(text))).toBeNull();
+        // On this screen it counts at once, delivered or not.
+        expect(channel.snapshot().state.notes.at(-1)?.text).toBe(text);
+        await jest.advanceTimersByTimeAsync(300);
+      }
+      await settle();
+      expect(world.log.map(({ event }) => event.kind === 'note' && event.text)).toEqual(said);
+      expect(channel.snapshot()).toMatchObject({ undelivered: 0, refusal: null, state: world.state() });
+      channel.close();
+    }),
+    { numRuns: 80 },
+  );
+});
+
+test('a page that is closed with acts undelivered delivers them when it is opened again', async () => {
+  world.fates = Array.from({ length: 40 }, () => 'lost');
+  const before = await screen('phone');
+  before.act({ kind: 'poured', step: 0 });
+  before.act(note('the door bell'));
+  await jest.advanceTimersByTimeAsync(200);
+  expect(before.snapshot()).toMatchObject({ undelivered: 2, connection: 'alone' });
+  before.close();
+  expect(world.log).toHaveLength(0);
+
+  world.fates = [];
+  const after = await screen('phone');
+  await settle();
+  expect(world.log.map(({ event }) => event.kind)).toEqual(['poured', 'note']);
+  expect(after.snapshot()).toMatchObject({ undelivered: 0, state: { phase: 'running', step: 0 } });
+});
+
+test('two screens press at once: the first to arrive counts, the other is told, and both show the same run', async () => {
+  const [laptop, phone] = [await screen('laptop'), await screen('phone')];
+  laptop.act({ kind: 'poured', step: 0 });
+  phone.act({ kind: 'poured', step: 0 });
+  await settle();
+  expect(world.log).toHaveLength(1);
+  const [seen, told] = [laptop.snapshot(), phone.snapshot()];
+  expect(seen.state).toEqual(world.state());
+  expect(told.state).toEqual(world.state());
+  expect([seen.refusal, told.refusal].filter(Boolean)).toEqual([expect.stringContaining('already in the tank')]);
+
+  phone.act({ kind: 'step-ended', step: 0 });
+  await settle();
+  // An act on one appears on the other; one that makes no sense is refused before it is sent.
+  expect(laptop.snapshot().state.phase).toBe('between');
+  expect(laptop.act({ kind: 'poured', step: 3 })).toContain('The next bath is');
+  await settle();
+  expect(world.log).toHaveLength(2);
+});

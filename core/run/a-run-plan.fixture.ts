@@ -1,0 +1,35 @@
+import { houseKit } from '../kit/a-kit.fixture.ts';
+import { planRun } from '../schedule/plan.ts';
+import { DEFAULT_TANK } from '../schedule/tank.ts';
+import type { RunPlan } from './run-plan.ts';
+
+/** For tests: two 135 rolls in the house kit's seventh and eighth place. */
+export function housePlan(): RunPlan {
+  const planned = planRun({
+    kit: houseKit(),
+    batch: { volumeMl: 1000, rollsDone: 6 },
+    on: '2026-11-25',
+    tank: DEFAULT_TANK,
+    rolls: [{ format: '135-36', count: 2 }],
+    pushStops: 0,
+    treatment: 'normal',
+    temperaturesC: {},
+    habits: {},
+  });
+  if (!planned.ok) throw new Error('no plan');
+  return {
+    title: 'Two 135',
+    process: 'C-41',
+    kitName: 'Kiln Lane',
+    batchName: 'batch 4',
+    tankName: 'Steel',
+    rollNames: ['a', 'b'],
+    pushStops: 0,
+    tank: DEFAULT_TANK,
+    surroundings: null,
+    clock: 'first-drop',
+    pourOut: 'inside',
+    washing: null,
+    ...planned.value,
+  };
+}
