@@ -1,4 +1,4 @@
-import { format } from 'date-fns';
+import { format, parseISO } from 'date-fns';
 import { data, Form, Link, redirect } from 'react-router';
 import { rollsLeft } from '../../core/chemistry/capacity.ts';
 import { costPerRollCents } from '../../core/chemistry/cost.ts';
@@ -16,6 +16,8 @@ import { Recipes } from './recipes.tsx';
 
 export const meta: Route.MetaFunction = ({ data: loaded }) => [{ title: `${loaded?.batch.name ?? 'Batch'} · Steady Reel` }];
 
+const dayInWords = (day: string | null) => day && format(parseISO(day), 'd MMM yyyy');
+
 export function loader({ params }: Route.LoaderArgs) {
   const batch = findBatch(params.batchId);
   if (!batch) throw data('There is no such batch. It may have been typed from memory.', { status: 404 });
@@ -27,7 +29,7 @@ export function loader({ params }: Route.LoaderArgs) {
     bottles: batch.kit.baths.map((bath) => ({
       id: bath.id,
       name: bath.name,
-      until: goodUntil(bath, batch.mixedOn),
+      until: dayInWords(goodUntil(bath, batch.mixedOn)),
       daysLeft: daysLeft(bath, batch.mixedOn, today()),
       after: bath.after ?? 'return',
     })),
