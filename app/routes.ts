@@ -37,5 +37,6 @@ export default [
   route('session.ics', 'session/calendar.ts'),
   route('rolls.csv', 'rolls/export.ts'),
   route('units', 'frame/units-action.ts'),
+  route('kits/:kitId/kit.json', 'shelf/kit-file.ts'),
   route('kit.schema.json', 'shelf/kit-schema.ts'),
 ] satisfies RouteConfig;

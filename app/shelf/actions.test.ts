@@ -12,6 +12,7 @@ import { listThermometers } from '../server/thermometers.server.ts';
 import { load, post } from '../ui/posting.fixture.ts';
 import { action as batchAction, loader as batchLoader } from './batch.tsx';
 import { action as documentAction } from './kit-as-document.tsx';
+import { loader as fileLoader } from './kit-file.ts';
 import { action as leafletAction, loader as leafletLoader } from './kit-leaflet.tsx';
 import { action as kitAction } from './kit.tsx';
 import { action as mixAction, loader as mixLoader } from './mix-batch.tsx';
@@ -76,6 +77,14 @@ test('a kit typed in as documents and as leaflets, kept beside the shipped one, 
   ).toHaveLength(2);
   expect((await post(documentAction, { document: JSON.stringify({ ...kit, id: 'mine' }) })).to).toBe('/shelf/kits/mine');
   expect(listKits()).toHaveLength(shipped + 1);
+  // Saved as a file and read in again it is the same kit; the byte-order mark some editors leave does no harm.
+  const file = await (load(fileLoader, '/', { kitId: 'mine' }) as Response).text();
+  const read = await post(documentAction, {
+    document: 'not this',
+    file: new File([`\uFEFF${file.replace('"mine"', '"again"')}`], 'mine.kit.json'),
+  });
+  expect(read.to).toBe('/shelf/kits/again');
+  expect(findKit('again')?.kit).toEqual({ ...kit, id: 'again' });
   expect(await post(kitAction, {}, { kitId: 'mine' })).toMatchObject({ to: '/shelf?away=kit:mine' });
   expect(load(leafletLoader, '/', { kitId: 'mine' })).toBe(404);
   await post(shelfAction, { away: 'kit:mine' });

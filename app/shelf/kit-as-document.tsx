@@ -18,8 +18,21 @@ export function loader({ params }: Route.LoaderArgs) {
   return { id: kit.id, name: kit.name, document: JSON.stringify(copy, null, 2) };
 }
 
+const MOST_BYTES = 2_000_000;
+
 export async function action({ request }: Route.ActionArgs) {
-  const typed = String((await request.formData()).get('document') ?? '');
+  const form = await request.formData();
+  const file = form.get('file');
+  const fromFile = file instanceof File && file.size > 0;
+  if (fromFile && file.size > MOST_BYTES)
+    return data(
+      {
+        typed: String(form.get('document') ?? ''),
+        errors: [{ code: 'too-large', path: '$', message: 'That file is larger than 2 MB. A kit takes a few kB.' }],
+      },
+      { status: 422 },
+    );
+  const typed = (fromFile ? await file.text() : String(form.get('document') ?? '')).replace(/^\uFEFF/, '');
   const refuse = (errors: readonly Fault[]) => data({ typed, errors }, { status: 422 });
   let document: unknown;
   try {
@@ -48,7 +61,7 @@ export default function KitAsDocument({ loaderData, actionData }: Route.Componen
         </a>
         .
       </PageHead>
-      <Form method="post" className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_22rem]">
+      <Form method="post" encType="multipart/form-data" className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_22rem]">
         <Card>
           <label htmlFor="document" className="font-semibold">
             Kit document
@@ -63,6 +76,10 @@ export default function KitAsDocument({ loaderData, actionData }: Route.Componen
             aria-invalid={errors.length > 0 ? true : undefined}
             aria-describedby="kit-faults"
           />
+          <label className="mt-3 block font-semibold">
+            or read it from a file
+            <input type="file" name="file" accept=".json,application/json" className={`${INPUT} py-2 font-normal`} />
+          </label>
         </Card>
         <div id="kit-faults" className="space-y-3" aria-live="polite">
           {errors.length > 0 && (

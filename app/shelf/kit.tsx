@@ -67,6 +67,9 @@ export default function KitPage({ loaderData }: Route.ComponentProps) {
           </Notice>
           <div className="flex flex-wrap gap-3">
             <LinkButton to={`/shelf/kits/${kit.id}/leaflet`}>{shipped ? 'Copy and type in my leaflet' : 'Edit or copy'}</LinkButton>
+            <LinkButton reloadDocument download to={`/kits/${kit.id}/kit.json`}>
+              Save as a file
+            </LinkButton>
             {!shipped && (
               <Form method="post">
                 <Button>Put this kit away</Button>
