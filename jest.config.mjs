@@ -2,8 +2,8 @@
 export default {
   testMatch: ['<rootDir>/{core,app,cli,demo,scripts}/**/*.test.{ts,tsx}'],
   testEnvironment: 'node',
-  // An ES module that Jest must turn into what it can load.
-  transformIgnorePatterns: ['node_modules/(?!nanoid/)'],
+  // ES modules that Jest must turn into what it can load.
+  transformIgnorePatterns: ['node_modules/(?!(nanoid|react-hotkeys-hook|idb)/)'],
   transform: {
     '^.+\\.[jt]sx?$': [
       '@swc/jest',

@@ -1,0 +1,137 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'test.db');
+
+import { addBatch, findBatch } from '../server/batches.server.ts';
+import { nowMs } from '../server/clock.server.ts';
+import { eventsOfRun } from '../server/run-events.server.ts';
+import { stateOfRun } from '../server/run-log.server.ts';
+import { findRun, liveRun } from '../server/runs.server.ts';
+import { startSession } from '../server/session-start.server.ts';
+import { storeRoll } from '../server/a-roll.fixture.ts';
+import { saveTank } from '../server/tanks.server.ts';
+import { housePlan } from '../../core/run/a-run-plan.fixture.ts';
+import { load, post } from '../ui/posting.fixture.ts';
+import { loader as benchLoader } from './bench.tsx';
+import { loader as clockLoader } from './clock.ts';
+import { loader as emptyLoader } from './empty.tsx';
+import { action, loader } from './events.ts';
+import { loader as streamLoader } from './stream.ts';
+
+let runId = '';
+let count = 0;
+const event = (kind: string, body: object = {}) => ({ id: `event-${++count}-wxyz`, atMs: nowMs(), kind, ...body });
+const send = async (body: unknown, run = runId) => {
+  const text = typeof body === 'string' ? body : JSON.stringify(body);
+  const request = new Request('http://s/', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: text });
+  const answer = (await action({ request, params: { runId: run } } as never)) as Response;
+  return { status: answer.status, ...((await answer.json()) as { seq?: number; repeated?: boolean; message?: string }) };
+};
+
+beforeAll(() => {
+  addBatch(
+    { id: 'b', kitId: 'house-c41-three-bath', name: 'B', volumeMl: 1000, mixedOn: '2026-11-20', priceCents: null, rollsDone: 6, note: '' },
+    1,
+  );
+  saveTank(
+    {
+      id: 't',
+      name: 'T',
+      method: 'inversion',
+      volumeMl: 520,
+      fillS: 8,
+      drainS: 12,
+      heatJK: null,
+      coolingPerMin: null,
+      reelSets: 1,
+      holds: { '135': 2 },
+    },
+    1,
+  );
+  storeRoll('a');
+  storeRoll('b');
+  const started = startSession([{ batchId: 'b', tankId: 't', rollIds: ['a', 'b'], plan: housePlan(), seenRemjet: false }]);
+  if (started.ok) runId = started.runId;
+});
+
+test('what is no event is refused in words, and the log stays as it is', async () => {
+  expect(await send('{"kind":')).toMatchObject({ status: 422, message: 'The event is not JSON.' });
+  expect(await send(`"${'x'.repeat(30_000)}"`)).toMatchObject({ status: 413 });
+  expect(await send({ ...event('poured', { step: 0 }), step: 'first' })).toMatchObject({
+    status: 422,
+    message: expect.stringContaining('$.step') as string,
+  });
+  expect(await send(event('exploded'))).toMatchObject({ status: 422 });
+  expect(await send({ ...event('poured', { step: 0 }), atMs: nowMs() + 60_000 })).toMatchObject({
+    status: 422,
+    message: expect.stringContaining('future') as string,
+  });
+  expect(await send(event('poured', { step: 0 }), 'nobody')).toMatchObject({ status: 404 });
+  expect(await send(event('poured', { step: 3 }))).toMatchObject({
+    status: 409,
+    message: expect.stringContaining('The next bath is') as string,
+  });
+  expect(eventsOfRun(runId)).toEqual([]);
+});
+
+test('an act delivered twice counts once; another act under its id is refused', async () => {
+  const poured = event('poured', { step: 0 });
+  const first = await send(poured);
+  expect([first.status, first.repeated]).toEqual([200, false]);
+  expect(await send(poured)).toMatchObject({ status: 200, seq: first.seq, repeated: true });
+  expect(await send({ ...poured, kind: 'note', text: 'tampered', step: undefined })).toMatchObject({ status: 409 });
+  expect(eventsOfRun(runId)).toHaveLength(1);
+  // Before JavaScript arrives an act comes from a form, and is stamped here.
+  const byForm = await post(action, { act: JSON.stringify({ kind: 'note', text: 'by form' }) }, { runId });
+  expect([byForm.to, eventsOfRun(runId).at(-1)?.event]).toMatchObject([`/bench/${runId}`, { kind: 'note', text: 'by form' }]);
+  expect((await post(action, { act: 'nonsense' }, { runId })).to).toBe(`/bench/${runId}`);
+});
+
+test('a stream gives what lies after its place, then each event as it comes, and a cut one is caught up', async () => {
+  const stopping = new AbortController();
+  const stream = streamLoader({ request: new Request('http://s/?after=1', { signal: stopping.signal }), params: { runId } } as never);
+  const reader = (stream.body as ReadableStream<Uint8Array>).getReader();
+  let said = '';
+  const until = async (wanted: string) => {
+    while (!said.includes(wanted)) said += new TextDecoder().decode((await reader.read()).value);
+  };
+  await until('by form');
+  expect(said).not.toContain('"poured"');
+  await send(event('note', { text: 'as it comes' }));
+  await until('as it comes');
+  expect(said.match(/^id: /gm)).toHaveLength(2);
+  stopping.abort();
+  const after = (await (loader({ request: new Request('http://s/?after=2'), params: { runId } } as never) as Response).json()) as {
+    events: unknown[];
+  };
+  expect(after.events).toHaveLength(1);
+});
+
+test('the whole run through the events alone: rolls developed, batch counted, the Bench shows it ended', async () => {
+  const page = () => load(benchLoader, '/', { runId }) as Exclude<ReturnType<typeof benchLoader>, number>;
+  expect(page()).toMatchObject({ runId, position: 0, runsInSession: 1, queued: false, next: null });
+  expect(load(emptyLoader)).toBe(302);
+  const { steps } = page().plan;
+  await send(event('step-ended', { step: 0 }));
+  for (let step = 1; step < steps.length; step++) {
+    expect((await send(event('poured', { step }))).status).toBe(200);
+    expect((await send(event('reading', { c: 37.4, shownC: 37.6, thermometer: 'Stem' }))).status).toBe(200);
+    expect((await send(event('step-ended', { step }))).status).toBe(200);
+  }
+  const before = findBatch('b')?.rollsDone ?? 0;
+  expect((await send(event('finished'))).status).toBe(200);
+  expect([findRun(runId)?.state, liveRun(), findBatch('b')?.rollsDone]).toEqual(['finished', null, before + 2]);
+  expect(await send(event('poured', { step: 1 }))).toMatchObject({
+    status: 409,
+    message: expect.stringContaining('already finished') as string,
+  });
+  const run = findRun(runId);
+  const readings = run ? stateOfRun(run).actual.map((step) => step?.readings.length) : [];
+  expect(readings).toEqual(steps.map((_, step) => (step === 0 ? 0 : 1)));
+  expect(load(emptyLoader)).toMatchObject({ next: null });
+  expect(load(benchLoader, '/', { runId: 'nobody' })).toBe(404);
+  const { nowMs: told } = (await clockLoader().json()) as { nowMs: number };
+  expect(Math.abs(told - nowMs())).toBeLessThan(2000);
+});

@@ -1,0 +1,94 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'test.db');
+
+import { housePlan } from '../../core/run/a-run-plan.fixture.ts';
+import { addBatch } from '../server/batches.server.ts';
+import { nowMs } from '../server/clock.server.ts';
+import { recordEvent } from '../server/run-log.server.ts';
+import { startSession } from '../server/session-start.server.ts';
+import { readSetting } from '../server/settings.server.ts';
+import { storeRoll } from '../server/a-roll.fixture.ts';
+import { saveTank } from '../server/tanks.server.ts';
+import { load, post } from '../ui/posting.fixture.ts';
+import { loader as listLoader } from './list.tsx';
+import { action, loader } from './run.tsx';
+
+let count = 0;
+const happens = (runId: string, kind: string, body: object = {}) =>
+  recordEvent(runId, { id: `event-${++count}-logb`, atMs: nowMs(), kind, ...body });
+
+/** Runs one roll at once after the other, each given up with a note. */
+function givenUp(id: string): string {
+  storeRoll(id);
+  const settings = {
+    temperaturesC: { b: { developer: 37 } },
+    batchIds: ['b'],
+    excluded: ['x'],
+    arrangement: [{ tankId: 't', batchId: 'b', rollIds: [id] }],
+  };
+  const started = startSession(
+    [{ batchId: 'b', tankId: 't', rollIds: [id], plan: { ...housePlan(), title: `Run of ${id}` }, seenRemjet: false }],
+    settings,
+  );
+  if (!started.ok) throw new Error(started.message);
+  happens(started.runId, 'readied', { skipped: ['Gloves'] });
+  happens(started.runId, 'poured', { step: 0 });
+  happens(started.runId, 'note', { text: `lid off, ${id}` });
+  happens(started.runId, 'given-up', { reason: 'lid', countsRolls: true });
+  return started.runId;
+}
+
+beforeAll(() => {
+  addBatch(
+    { id: 'b', kitId: 'house-c41-three-bath', name: 'B', volumeMl: 1000, mixedOn: '2026-11-20', priceCents: null, rollsDone: 6, note: '' },
+    1,
+  );
+  saveTank(
+    {
+      id: 't',
+      name: 'T',
+      method: 'inversion',
+      volumeMl: 520,
+      fillS: 8,
+      drainS: 12,
+      heatJK: null,
+      coolingPerMin: null,
+      reelSets: 1,
+      holds: { '135': 2 },
+    },
+    1,
+  );
+});
+
+test('a run is told whole: what was skipped, noted, planned and done; a live one leads to the Bench, an unknown one is said', () => {
+  const runId = givenUp('a');
+  expect(load(loader, '/', { runId })).toMatchObject({
+    state: 'given-up',
+    skipped: ['Gloves'],
+    notes: [{ text: 'lid off, a' }],
+    givenUp: { reason: 'lid', countsRolls: true },
+    rolls: [{ id: 'a' }],
+    when: expect.stringMatching(/first pour \d\d:\d\d:\d\d$/) as string,
+  });
+  expect(load(loader, '/', { runId: 'nobody' })).toBe(404);
+});
+
+test('what it taught is kept; an evening like it carries its settings over and none of its rolls', async () => {
+  const runId = givenUp('b');
+  expect((await post(action, { verdict: '  Keep the lid on.  ' }, { runId })).to).toBe(`/logbook/${runId}`);
+  expect(load(loader, '/', { runId })).toMatchObject({ verdict: 'Keep the lid on.' });
+  expect((await post(action, { intent: 'again' }, { runId })).to).toBe('/');
+  expect(readSetting('draft')).toMatchObject({ temperaturesC: { b: { developer: 37 } }, batchIds: ['b'], arrangement: null, excluded: [] });
+});
+
+test('the logbook lists the newest first and pages; an address of nonsense is its first page', () => {
+  for (let i = 0; i < 31; i++) givenUp(`more-${i}`);
+  const first = load(listLoader, '/logbook?page=banana') as ReturnType<typeof listLoader>;
+  const second = load(listLoader, '/logbook?page=2') as ReturnType<typeof listLoader>;
+  expect([first.page, first.runs.length, first.total, second.runs.length]).toEqual([1, 30, 33, 3]);
+  expect(first.runs[0]?.title).toBe('Run of more-30');
+  expect(new Set([...first.runs, ...second.runs].map((run) => run.id)).size).toBe(33);
+});
