@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { open } from './open.ts';
@@ -157,9 +158,16 @@ test('the session starts, and its runs go to the Bench in order', async ({ page 
   await test.step('the developer is colder than planned: measured, every run is planned anew', async () => {
     await page.locator('html[data-alive]').waitFor();
     const before = page.url();
+    const accessible = async () => {
+      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze();
+      expect(violations.map((v) => `${v.id}: ${v.nodes[0]?.html}`)).toEqual([]);
+    };
+    await accessible();
     await page.keyboard.type('3');
     await page.keyboard.type('72');
     await page.keyboard.press('Enter');
+    await expect(page.getByText('372 °C is not a temperature for film')).toBeVisible();
+    await accessible();
     await page.getByRole('button', { name: '37.2?' }).click();
     await page.waitForURL((url) => url.href !== before && url.pathname.startsWith('/bench/'));
     // The thermometer reads 0.2 °C high, and says so.
