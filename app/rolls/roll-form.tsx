@@ -21,7 +21,7 @@ interface RollFormProps {
 /** A roll's page, new or known. */
 export function RollForm({ lastResult, defaults, films, children }: RollFormProps) {
   const [form, fields] = useCheckedForm(rollSchema, lastResult, defaults);
-  const [treatment, setTreatment] = useState<Treatment>((fields.treatment.initialValue as Treatment | undefined) ?? 'normal');
+  const [treatment, setTreatment] = useState<Treatment>(TREATMENTS.find((each) => each === fields.treatment.initialValue) ?? 'normal');
   const box = Number(fields.boxSpeed.value);
   const exposed = Number(fields.exposedSpeed.value || fields.boxSpeed.value);
   const stops = box > 0 && exposed > 0 ? showStops(stopsFromSpeeds(box, exposed)) : null;

@@ -77,6 +77,8 @@ export function leafletSchema(unit: TemperatureUnit) {
       }),
     ).default([]),
   }).test('rule-has-its-figures', '', function (value) {
+    // A gap in the list is said at its own fields.
+    if (!(value as unknown)) return true;
     const missing = (path: string, message: string) => this.createError({ path: `${this.path}.${path}`, message });
     if (value.push === 'add' && value.pushSeconds === undefined) return missing('pushSeconds', 'Give the seconds for each stop.');
     if (value.push === 'factor' && value.pushFactor === undefined) return missing('pushFactor', 'Give the factor for each stop.');

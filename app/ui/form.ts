@@ -29,8 +29,34 @@ export type ReadForm<T> =
 
 /** Reads a posted form by the same schema. A refusal carries what was typed back to its fields. */
 export function readForm<S extends AnyObjectSchema>(schema: S, formData: FormData): ReadForm<InferType<S>> {
-  const submission = parseWithYup(formData, { schema });
+  const submission = submissionOf(schema, asOurFormsPost(formData));
   return submission.status === 'success'
     ? { ok: true, value: submission.value as InferType<S>, refuse: (fieldErrors) => submission.reply({ fieldErrors }) }
     : { ok: false, reply: submission.reply() };
+}
+
+/** Conform throws at a list button that is not one of its own; the fields themselves can still be read. */
+function submissionOf<S extends AnyObjectSchema>(schema: S, formData: FormData) {
+  try {
+    return parseWithYup(formData, { schema });
+  } catch (error) {
+    if (!formData.has(INTENT)) throw error;
+    formData.delete(INTENT);
+    return parseWithYup(formData, { schema });
+  }
+}
+
+const INTENT = '__intent__';
+const LONGEST_LIST = 1000;
+
+/** One value a name, and lists of a length people have: whatever else a request carries is dropped. */
+function asOurFormsPost(formData: FormData): FormData {
+  const ours = new FormData();
+  for (const [name, value] of formData) {
+    const indices = [...name.matchAll(/\[(\d+)\]/g)].map((index) => Number(index[1]));
+    // `toString` and its like are no field of anybody's, and would be taken for one.
+    const inherited = name.split(/[.[\]]+/).some((part) => part in Object.prototype);
+    if (!inherited && indices.every((index) => index < LONGEST_LIST)) ours.set(name, value);
+  }
+  return ours;
 }

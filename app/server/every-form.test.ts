@@ -1,0 +1,69 @@
+import fc from 'fast-check';
+import type { AnyObjectSchema } from 'yup';
+import { rollSchema } from '../rolls/roll-schema.ts';
+import { eveningSchema } from '../session/evening-settings.ts';
+import { habitsSchema } from '../session/habits-schema.ts';
+import { batchSchema } from '../shelf/batch-schema.ts';
+import { leafletSchema } from '../shelf/leaflet-schema.ts';
+import { tankSchema } from '../shelf/tank-schema.ts';
+import { readForm } from '../ui/form.ts';
+
+const FORMS: readonly (readonly [string, AnyObjectSchema])[] = [
+  ['a roll', rollSchema],
+  ['the evening', eveningSchema],
+  ['habits', habitsSchema],
+  ['a batch', batchSchema],
+  ['a tank', tankSchema],
+  ['a leaflet', leafletSchema('C')],
+];
+const LEAFLET_NAMES = [
+  'baths[0].name',
+  'baths[0].points[0].temp',
+  'baths[2].push',
+  'baths[0].pushRows[1].stops',
+  'baths[7000000].name',
+  'sequence[3]',
+];
+const value = fc.oneof(
+  fc.constantFrom(
+    '',
+    '0',
+    '-1',
+    '1e999',
+    'NaN',
+    '38,0',
+    '3:15',
+    '{}',
+    '[]',
+    'null',
+    '__proto__',
+    '\u0000',
+    'on',
+    'table',
+    '{"type":"remove"}',
+    '{"type":"remove","payload":{"name":"baths","index":5}}',
+    '{"type":"insert","payload":{"name":"name"}}',
+    '{"type":"reorder","payload":{"name":"baths[0].points","from":0,"to":9}}',
+  ),
+  fc.string({ maxLength: 40 }),
+);
+
+test.each(FORMS)('whatever is posted as %s is read or refused by field, and never breaks the page', (_, schema) => {
+  const names = fc.oneof(
+    fc.constantFrom(...Object.keys(schema.fields), ...LEAFLET_NAMES, '__intent__', 'constructor'),
+    fc.string({ maxLength: 12 }),
+  );
+  fc.assert(
+    fc.property(fc.array(fc.tuple(names, value), { maxLength: 24 }), (fields) => {
+      const form = new FormData();
+      for (const [name, typed] of fields) form.append(name, typed);
+      const read = readForm(schema, form);
+      if (read.ok) return;
+      const { error, intent } = read.reply;
+      // A refusal names a field, or answers one of our own list buttons.
+      expect(intent !== undefined || Object.values(error ?? {}).flat().length > 0).toBe(true);
+      for (const said of Object.values(error ?? {}).flat()) expect(typeof said).toBe('string');
+    }),
+    { numRuns: 300 },
+  );
+});
