@@ -34,7 +34,7 @@ export function UnitsSwitch({ units }: { readonly units: Units }) {
     );
   }
   const choose = (change: Partial<Units>) =>
-    void submit({ ...units, ...change, back }, { method: 'post', action: '/units', preventScrollReset: true });
+    void submit({ ...change, back }, { method: 'post', action: '/units', preventScrollReset: true });
   return (
     <Popover className="relative ml-auto">
       <PopoverButton className={LOOK}>{shown}</PopoverButton>
