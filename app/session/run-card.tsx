@@ -3,7 +3,7 @@ import { ArrowDown, ArrowUp } from 'lucide-react';
 import { Link, useSubmit } from 'react-router';
 import type { Process } from '../../core/film/process.ts';
 import type { ArrangedRun, EveningRun } from '../../core/schedule/evening.ts';
-import { suitsFilm, TREATMENT_ADVICE, TREATMENTS } from '../../core/schedule/treatment.ts';
+import { suitsFilm, TREATMENT_ADVICE, TREATMENTS, type Treatment } from '../../core/schedule/treatment.ts';
 import { showDuration } from '../../core/units/duration.ts';
 import { nearestThird, showStops } from '../../core/units/exposure.ts';
 import { Card, Notice } from '../ui/parts.tsx';
@@ -33,6 +33,10 @@ export function RunCard({ index, run, tonight, clock, chosenStep }: RunCardProps
   const runs: ArrangedRun[] = tonight.evening.runs.map(({ tankId, batchId, rollIds }) => ({ tankId, batchId, rollIds }));
   const plan = run.plan.ok ? run.plan.value : null;
   const { setNodeRef, isOver } = useDroppable({ id: `run-${index}` });
+  const treatments = treatmentsFor(
+    run,
+    rolls.map((roll) => roll.process),
+  );
   const chosen = plan && chosenStep ? plan.steps.findIndex((step, i) => `${i}-${step.bath}` === chosenStep) : null;
   return (
     <Card
@@ -111,10 +115,21 @@ export function RunCard({ index, run, tonight, clock, chosenStep }: RunCardProps
         </ul>
         <div className="flex flex-wrap items-center justify-end gap-2 border-t border-line pt-2.5">
           <PushSelect run={run} />
-          <TreatmentSelect run={run} processes={rolls.map((roll) => roll.process)} />
+          <TreatmentSelect run={run} fitting={treatments} />
           <TankSelect run={run} index={index} runs={runs} tonight={tonight} />
           <Reorder index={index} runs={runs} />
         </div>
+        <details className="text-sm">
+          <summary className="py-1.5 text-quiet underline">What the treatments do</summary>
+          <dl className="space-y-1.5 pb-1">
+            {treatments.map((treatment) => (
+              <div key={treatment}>
+                <dt className="inline font-semibold">{TREATMENT_ADVICE[treatment].name}: </dt>
+                <dd className="inline">{TREATMENT_ADVICE[treatment].does}</dd>
+              </div>
+            ))}
+          </dl>
+        </details>
       </details>
     </Card>
   );
@@ -229,10 +244,13 @@ function PushSelect({ run }: { readonly run: EveningRun }) {
 }
 
 /** Only what these films can be given is offered: the treatments of the C-41 baths change which kit is used. */
-function TreatmentSelect({ run, processes }: { readonly run: EveningRun; readonly processes: readonly Process[] }) {
-  const fitting = TREATMENTS.filter(
+function treatmentsFor(run: EveningRun, processes: readonly Process[]): Treatment[] {
+  return TREATMENTS.filter(
     (treatment) => treatment === run.treatment || treatment === 'normal' || processes.every((process) => suitsFilm(treatment, process)),
   );
+}
+
+function TreatmentSelect({ run, fitting }: { readonly run: EveningRun; readonly fitting: readonly Treatment[] }) {
   return (
     <RunSelect
       intent="treatment"
