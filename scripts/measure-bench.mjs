@@ -1,8 +1,9 @@
 // The Bench's figures, in real Chromium: cue punctuality, act to other screen, first picture, JavaScript delivered.
 // Appends its table to docs/measurements.md. SECONDS=3600 measures the cues for an hour.
 import { execFileSync } from 'node:child_process';
-import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { rmSync } from 'node:fs';
 import { join } from 'node:path';
+import { putSection } from './put-section.mjs';
 import { buildIfNeeded, CHROMIUM, ensureChromium, freePort, installPackages, root, startServer } from './setup.mjs';
 
 installPackages();
@@ -190,8 +191,5 @@ const rest = `
 `;
 // An hour of cues stands in a section of its own, so that the quick measurement does not take it away.
 const [heading, body] = LONG ? ['## An hour of cues', cues] : ['## The Bench', cues + rest];
-const file = join(root, 'docs', 'measurements.md');
-const before = existsSync(file) ? readFileSync(file, 'utf8') : '# Measurements\n';
-const sections = before.split(/\n(?=## )/).filter((section) => !section.startsWith(heading));
-writeFileSync(file, [...sections.map((section) => section.trimEnd()), `${heading}\n${body}`].join('\n\n'));
+putSection(heading, body);
 console.log(body, LONG ? rest : '');

@@ -1,7 +1,8 @@
 // The Session page's figures: the server's answer with 10,000 rolls against an empty database, and slider to picture.
 // Puts its table into docs/measurements.md, before the Bench's.
-import { rmSync, readFileSync, writeFileSync } from 'node:fs';
+import { rmSync } from 'node:fs';
 import { join } from 'node:path';
+import { putSection } from './put-section.mjs';
 import { buildIfNeeded, CHROMIUM, ensureChromium, fillDemo, freePort, installPackages, root, startServer } from './setup.mjs';
 
 installPackages();
@@ -113,16 +114,11 @@ const slider = await withServer(fillDemo, async (base) => {
   return figures;
 });
 const table = `
-## The Session page
-
 | what | figure |
 | --- | --- |
 | server's answer, rolls page: empty database; the demo's 22 rolls; 10,022 rolls | ${empty.rolls.toFixed(1)}, ${few.rolls.toFixed(1)}, ${full.rolls.toFixed(1)} ms: ${(full.rolls / empty.rolls).toFixed(1)} times empty (aim: 3), ${(full.rolls / few.rolls).toFixed(1)} times the demo |
 | server's answer, session page with five rolls waiting: empty; among 22; among 10,022 | ${empty.session.toFixed(1)}, ${few.session.toFixed(1)}, ${full.session.toFixed(1)} ms: ${(full.session / empty.session).toFixed(1)} times empty, which plans nothing; ${(full.session / few.session).toFixed(1)} times the demo, which plans the same |
 | bath slider to picture, 30 moves | median ${median(slider.taken).toFixed(0)} ms, worst ${Math.max(...slider.taken).toFixed(0)} ms (aim: under 50 ms); longest task on the page ${slider.longest === 0 ? 'under 50' : slider.longest.toFixed(0)} ms |
 `;
-const file = join(root, 'docs', 'measurements.md');
-const before = readFileSync(file, 'utf8');
-const [core, rest = ''] = before.split('\n## The Bench');
-writeFileSync(file, `${core.split('\n## The Session page')[0].trimEnd()}\n${table}${rest ? `\n## The Bench${rest}` : ''}`);
+putSection('## The Session page', table);
 console.log(table);
