@@ -4,14 +4,13 @@ import { join } from 'node:path';
 
 process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'test.db');
 
-import { addBatch, findBatch } from '../server/batches.server.ts';
+import { findBatch } from '../server/batches.server.ts';
 import { nowMs } from '../server/clock.server.ts';
 import { eventsOfRun } from '../server/run-events.server.ts';
 import { stateOfRun } from '../server/run-log.server.ts';
 import { findRun, liveRun } from '../server/runs.server.ts';
 import { startSession } from '../server/session-start.server.ts';
-import { storeRoll } from '../server/a-roll.fixture.ts';
-import { saveTank } from '../server/tanks.server.ts';
+import { storeBatch, storeRoll, storeTank } from '../server/a-shelf.fixture.ts';
 import { housePlan } from '../../core/run/a-run-plan.fixture.ts';
 import { load, post } from '../ui/posting.fixture.ts';
 import { loader as benchLoader } from './bench.tsx';
@@ -31,25 +30,8 @@ const send = async (body: unknown, run = runId) => {
 };
 
 beforeAll(() => {
-  addBatch(
-    { id: 'b', kitId: 'house-c41-three-bath', name: 'B', volumeMl: 1000, mixedOn: '2026-11-20', priceCents: null, rollsDone: 6, note: '' },
-    1,
-  );
-  saveTank(
-    {
-      id: 't',
-      name: 'T',
-      method: 'inversion',
-      volumeMl: 520,
-      fillS: 8,
-      drainS: 12,
-      heatJK: null,
-      coolingPerMin: null,
-      reelSets: 1,
-      holds: { '135': 2 },
-    },
-    1,
-  );
+  storeBatch('b', 6);
+  storeTank('t');
   storeRoll('a');
   storeRoll('b');
   const started = startSession([{ batchId: 'b', tankId: 't', rollIds: ['a', 'b'], plan: housePlan(), seenRemjet: false }]);

@@ -5,13 +5,11 @@ import { join } from 'node:path';
 process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'test.db');
 
 import { housePlan } from '../../core/run/a-run-plan.fixture.ts';
-import { addBatch } from '../server/batches.server.ts';
 import { nowMs } from '../server/clock.server.ts';
 import { recordEvent } from '../server/run-log.server.ts';
 import { startSession } from '../server/session-start.server.ts';
 import { readSetting } from '../server/settings.server.ts';
-import { storeRoll } from '../server/a-roll.fixture.ts';
-import { saveTank } from '../server/tanks.server.ts';
+import { storeBatch, storeRoll, storeTank } from '../server/a-shelf.fixture.ts';
 import { load, post } from '../ui/posting.fixture.ts';
 import { loader as listLoader } from './list.tsx';
 import { action, loader } from './run.tsx';
@@ -42,25 +40,8 @@ function givenUp(id: string): string {
 }
 
 beforeAll(() => {
-  addBatch(
-    { id: 'b', kitId: 'house-c41-three-bath', name: 'B', volumeMl: 1000, mixedOn: '2026-11-20', priceCents: null, rollsDone: 6, note: '' },
-    1,
-  );
-  saveTank(
-    {
-      id: 't',
-      name: 'T',
-      method: 'inversion',
-      volumeMl: 520,
-      fillS: 8,
-      drainS: 12,
-      heatJK: null,
-      coolingPerMin: null,
-      reelSets: 1,
-      holds: { '135': 2 },
-    },
-    1,
-  );
+  storeBatch('b', 6);
+  storeTank('t');
 });
 
 test('a run is told whole: what was skipped, noted, planned and done; a live one leads to the Bench, an unknown one is said', () => {

@@ -73,6 +73,11 @@ test('whatever a browser sends, a change that makes no sense is refused and the 
     expect.stringContaining('has begun'),
     null,
   ]);
+  expect(await refusal({ intent: 'replan', runId: 'nobody', step: 'developer', tempC: 'NaN' })).toEqual([
+    409,
+    expect.stringContaining('is not a temperature'),
+    null,
+  ]);
   expect(await refusal({ intent: 'begin', runId: 'nobody' })).toEqual([409, expect.stringContaining('not waiting to begin'), null]);
 });
 

@@ -15,17 +15,14 @@ export function AnotherBatch({ tonight }: { readonly tonight: TonightData }) {
     () => new Worker(new URL('../workers/another-batch.worker.ts', import.meta.url), { type: 'module' }),
     { question: eveningQuestion(tonight), shelf: tonight.batches },
   );
-  const processOf = (row: EveningInShort) => tonight.batches.find((batch) => batch.id === row.batchId)?.kit.process;
-  // A process with one batch has nothing to compare.
-  const compared = (rows ?? []).filter((row) => rows?.some((other) => !other.inUse && processOf(other) === processOf(row)));
-  if (compared.length === 0) return null;
+  if (!rows || rows.length === 0) return null;
   return (
     <Card aria-labelledby="another-batch">
       <h2 id="another-batch" className="font-bold">
         What another batch would change
       </h2>
       <ul className="mt-1 divide-y divide-line">
-        {compared.map((row) => {
+        {rows.map((row) => {
           const batch = tonight.batches.find((candidate) => candidate.id === row.batchId);
           return (
             <li key={row.batchId} className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-4 py-2">

@@ -1,6 +1,6 @@
+import type { EveningCost } from '../../core/chemistry/evening-cost.ts';
 import { INPUT_SHAPE } from '../ui/fields.tsx';
 import { Button, Card, LinkButton, Notice } from '../ui/parts.tsx';
-import type { CostTonight } from './cost-tonight.ts';
 import type { EveningSettings } from './evening-settings.ts';
 import { Sums } from './sums.tsx';
 import { TonightForm } from './tonight-form.tsx';
@@ -13,7 +13,7 @@ export function ClockCard({
 }: {
   readonly settings: EveningSettings;
   readonly fault: string | null;
-  readonly cost: CostTonight | null;
+  readonly cost: EveningCost | null;
 }) {
   return (
     <Card aria-labelledby="when">

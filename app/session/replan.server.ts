@@ -9,7 +9,7 @@ import { frozenRuns } from './frozen-plan.server.ts';
 import { readDraft, tonight } from './tonight.server.ts';
 
 /** What outlasts an evening: which batches and tanks are in use, and how warm they are run. */
-export function keepForNextTime({ temperaturesC, batchIds, tankIds }: Draft): void {
+function keepForNextTime({ temperaturesC, batchIds, tankIds }: Draft): void {
   writeSetting('draft', { temperaturesC, batchIds, tankIds });
 }
 

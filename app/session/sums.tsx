@@ -1,4 +1,4 @@
-import type { WorkedSum } from '../../core/heat/bath-working.ts';
+import type { WorkedSum } from '../../core/worked-sum.ts';
 
 /** Figures opened to their sums, to be followed with a pencil. */
 export function Sums({ title, sums }: { readonly title: string; readonly sums: readonly WorkedSum[] }) {

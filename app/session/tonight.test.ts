@@ -4,21 +4,17 @@ import { join } from 'node:path';
 
 process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'test.db');
 
-import { storeRoll } from '../server/a-roll.fixture.ts';
-import { addBatch } from '../server/batches.server.ts';
+import { storeBatch, storeRoll, storeTank } from '../server/a-shelf.fixture.ts';
 import { nowMs } from '../server/clock.server.ts';
 import { findRoll, rollCounts, waitingRolls } from '../server/rolls.server.ts';
 import { recordEvent } from '../server/run-log.server.ts';
 import { findRun, liveRun, queuedRuns, runsOfSession } from '../server/runs.server.ts';
 import { beginRun } from '../server/session-start.server.ts';
 import { writeSetting } from '../server/settings.server.ts';
-import { saveTank } from '../server/tanks.server.ts';
 import { EMPTY_DRAFT, withChange, type Draft, type DraftChange } from './draft.ts';
 import { backToThePlan, replanAt, startTonight } from './replan.server.ts';
 import { readDraft, tonight } from './tonight.server.ts';
 
-const batch = (id: string, rollsDone: number, kitId = 'house-c41-three-bath') =>
-  addBatch({ id, kitId, name: id, volumeMl: 1000, mixedOn: '2026-11-20', priceCents: null, rollsDone, note: '' }, 1);
 const set = (change: DraftChange) => {
   const { before: _, ...draft } = readDraft();
   writeSetting('draft', withChange(draft, change));
@@ -35,23 +31,9 @@ const started = (answer: ReturnType<typeof startTonight>) => {
 };
 
 beforeAll(() => {
-  saveTank(
-    {
-      id: 'steel',
-      name: 'Steel',
-      method: 'inversion',
-      volumeMl: 520,
-      fillS: 8,
-      drainS: 12,
-      heatJK: null,
-      coolingPerMin: null,
-      reelSets: 1,
-      holds: { '135': 2 },
-    },
-    1,
-  );
-  batch('worn', 8);
-  batch('fresh', 2);
+  storeTank('steel');
+  storeBatch('worn', 8);
+  storeBatch('fresh', 2);
   for (const id of ['a', 'b', 'c']) storeRoll(id);
   storeRoll('cine', { process: 'ECN-2', boxSpeed: 250, exposedSpeed: 250 });
 });

@@ -71,8 +71,15 @@ export async function action({ request }: Route.ActionArgs) {
   switch (intent) {
     case 'start':
       return toTheBench(startTonight());
-    case 'replan':
-      return toTheBench(replanAt(String(form.get('runId')), String(form.get('step')), Number(form.get('tempC'))));
+    case 'replan': {
+      // Already corrected and in °C; read again because a browser can send anything.
+      const reading = parseReading(String(form.get('tempC')));
+      return toTheBench(
+        reading.ok
+          ? replanAt(String(form.get('runId')), String(form.get('step')), reading.tempC)
+          : { ok: false, message: reading.message, liveRunId: null },
+      );
+    }
     case 'begin':
       return toTheBench(beginRun(String(form.get('runId'))));
     case 'evening': {

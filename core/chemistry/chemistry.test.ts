@@ -1,3 +1,4 @@
+import { eveningCost } from './evening-cost.ts';
 import fc from 'fast-check';
 import { houseKit } from '../kit/a-kit.fixture.ts';
 import { shippedKit } from '../kit/shipped-kits.ts';
@@ -49,4 +50,30 @@ test('a roll costs its share of the batch: 34.50 over 12 rolls is 2.88, less onc
   const cost = (rollsDone: number, priceCents: number | null = 3450) =>
     costPerRollCents(houseKit(), { volumeMl: 1000, rollsDone, priceCents });
   expect([cost(0), cost(12), cost(15), cost(3, null)]).toEqual([288, 288, 230, null]);
+});
+
+test('the evening’s cost by hand: each roll carries its batch’s share, and the laboratory’s price is set against all', () => {
+  const kit = { makesMl: 1000, capacityRolls: 12 };
+  const batch = (name: string, priceCents: number | null, rolls: number, rollsDone = 0) => ({
+    name,
+    kit,
+    volumeMl: 1000,
+    rollsDone,
+    priceCents,
+    rolls,
+  });
+  // 34.50 for 12 rolls is 2.875, so 2.88; 52.00 over the 13 it has really done is 4.00.
+  // Four at 2.88 and one at 4.00 are 15.52, or 3.10 a roll; five at 9.50 are 47.50.
+  const cost = eveningCost([batch('A', 3450, 4), batch('B', 5200, 1, 13), batch('unpriced', null, 2), batch('unused', 900, 0)], 950);
+  expect(cost).toEqual({
+    perRoll: '3.10',
+    saved: '31.98',
+    working: [
+      { what: 'A', sum: '34.50 ⁄ 12 rolls', figure: '2.88' },
+      { what: 'B', sum: '52.00 ⁄ 13 rolls', figure: '4.00' },
+      { what: 'Tonight', sum: '(4 × 2.88 + 1 × 4.00) ⁄ 5', figure: '3.10' },
+      { what: 'Left of the laboratory’s', sum: '5 × 9.50 − 15.52', figure: '31.98' },
+    ],
+  });
+  expect(eveningCost([batch('unpriced', null, 2)], 950)).toBeNull();
 });

@@ -1,18 +1,13 @@
 import { showDuration } from '../units/duration.ts';
 import type { EveningBath, EveningBathQuestion } from './evening-bath.ts';
+import type { WorkedSum } from '../worked-sum.ts';
+import { cooledC } from './cooling.ts';
 import { WATER_J_PER_ML_K } from './water.ts';
-
-/** One sum of the bath as a person could write it down: what it answers, the sum, and what comes out. */
-export interface WorkedSum {
-  readonly what: string;
-  readonly sum: string;
-  readonly figure: string;
-}
 
 const c = (tempC: number) => tempC.toFixed(1);
 
 /** How the figures of the evening's bath come about (domain.md 8), in °C, ml and J/K as the formulas are. */
-export function bathWorking(bath: EveningBath, { tub, tank }: Pick<EveningBathQuestion, 'tub' | 'tank'>): WorkedSum[] {
+export function bathWorking(bath: EveningBath, { steps, tub, tank }: Pick<EveningBathQuestion, 'steps' | 'tub' | 'tank'>): WorkedSum[] {
   const sums: WorkedSum[] = [];
   if (bath.tap.ok) {
     sums.push({
@@ -39,11 +34,14 @@ export function bathWorking(bath: EveningBath, { tub, tank }: Pick<EveningBathQu
       sum: `(${water} × ${c(bath.pour.pourC)} + ${heat} × ${c(tub.roomC)}) ⁄ (${water} + ${heat})`,
       figure: `${c(bath.pour.settlesC)} °C`,
     });
-    if (tank.surroundings) {
+    const developer = steps.find((step) => step.critical);
+    if (tank.surroundings && developer) {
+      const { coolingPerMin, surroundC } = tank.surroundings;
+      const atEnd = cooledC(bath.pour.settlesC, surroundC, coolingPerMin, developer.seconds);
       sums.push({
-        what: 'From there',
-        sum: `cools by ${(tank.surroundings.coolingPerMin * 100).toFixed(1)} % of the way to ${c(tank.surroundings.surroundC)} °C each minute, so it starts above its target and ends below`,
-        figure: 'on time',
+        what: 'As it is poured out',
+        sum: `${c(surroundC)} + (${c(bath.pour.settlesC)} − ${c(surroundC)}) × e^(−${coolingPerMin.toFixed(4)} × ${(developer.seconds / 60).toFixed(2)} min)`,
+        figure: `${c(atEnd)} °C`,
       });
     }
   }

@@ -70,10 +70,18 @@ test('the working of the bath can be done again in pencil and gives what is show
   const sums = bathWorking(bath, question);
   const worked = (what: string) => sums.find((sum) => sum.what === what);
   // Every sum is plain arithmetic once its signs are those of a programming language.
-  const value = (sum: string) =>
-    new Function(`return ${sum.replace(/ l\b/, '').replaceAll('×', '*').replaceAll('⁄', '/').replaceAll('−', '-')}`)() as number;
+  const value = (sum: string) => {
+    const code = sum
+      .replace(/ (l|min)\b/, '')
+      .replaceAll('e^(', 'Math.exp(')
+      .replaceAll('×', '*')
+      .replaceAll('⁄', '/')
+      .replaceAll('−', '-');
+    return new Function(`return ${code}`)() as number;
+  };
   expect(`${value(worked('Hot water')?.sum ?? '').toFixed(1)} l`).toBe(worked('Hot water')?.figure);
   expect(`${value(worked('In the tank')?.sum ?? '').toFixed(1)} °C`).toBe(worked('In the tank')?.figure);
+  expect(`${value(worked('As it is poured out')?.sum ?? '').toFixed(1)} °C`).toBe(worked('As it is poured out')?.figure);
   // The heater's time is that of the slowest bottle.
   const ready = bath.readyS.ok ? showDuration(bath.readyS.value) : '';
   expect(sums.map((sum) => sum.figure)).toContain(`after ${ready}`);

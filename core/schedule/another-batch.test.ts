@@ -50,6 +50,10 @@ test('each batch is compared by what the evening would really be with it, the on
   );
 });
 
+test('a process with one batch on the shelf has nothing to compare', () => {
+  expect(withEachBatch(evening(2, batch('a', 0)), [batch('a', 0)])).toEqual([]);
+});
+
 test('the rule of thumb replaces the leaflet’s push in the developer alone', () => {
   const kit = houseKit();
   const thumb = pushedByRuleOfThumb(kit);

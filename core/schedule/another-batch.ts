@@ -18,7 +18,7 @@ export interface EveningInShort {
 
 /**
  * The same rolls through each batch that the shelf could use instead, one process at a time, the others left as they
- * are (domain.md 11). Batches in use come first; `shelf` are all there are.
+ * are (domain.md 11). The batch in use comes first; a process with no other batch on the `shelf` has nothing to compare.
  */
 export function withEachBatch(question: EveningQuestion, shelf: readonly EveningBatch[]): EveningInShort[] {
   return question.batches.flatMap((inUse) => {
@@ -26,6 +26,7 @@ export function withEachBatch(question: EveningQuestion, shelf: readonly Evening
     const rolls = question.rolls.filter((roll) => bathProcess(roll) === process);
     if (rolls.length === 0) return [];
     const others = shelf.filter((batch) => batch.kit.process === process && batch.id !== inUse.id);
+    if (others.length === 0) return [];
     return [inUse, ...others].map((batch): EveningInShort => {
       // Packed anew: runs arranged by hand belong to the batch they were arranged for.
       const evening = planEvening({ ...question, rolls, batches: [batch], arrangement: null });
