@@ -85,7 +85,7 @@ export default function KitLeaflet({ loaderData, actionData }: Route.ComponentPr
             )}
             <FormErrors errors={form.errors} />
           </div>
-          <Notice tone="plain">Your leaflet and its safety data sheet overrule these starting values.</Notice>
+          <Notice tone="plain">The leaflet in your box and its safety data sheet overrule what stands here.</Notice>
           <div className="flex flex-wrap gap-3">
             <Button filled name="keep" value="this">
               Keep this kit

@@ -96,7 +96,7 @@ function BathCard({ bath }: { readonly bath: Bath }) {
     [
       'Agitation',
       bath.agitation
-        ? `${bath.agitation.initialS} s, then ${bath.agitation.everyS ? `${bath.agitation.inversions ?? 4} inversions every ${bath.agitation.everyS} s` : 'none'}`
+        ? `${bath.agitation.initialS} s, then ${bath.agitation.everyS ? `${bath.agitation.inversions ?? 4} ${bath.agitation.inversions === 1 ? 'inversion' : 'inversions'} every ${bath.agitation.everyS} s` : 'none'}`
         : 'not given',
     ],
     [
