@@ -13,7 +13,7 @@ module.exports = {
       name: 'core-has-small-pure-libraries-only',
       severity: 'error',
       from: { path: '^core/', pathNot: '\\.test\\.ts$' },
-      to: { dependencyTypes: ['npm', 'core'], pathNot: 'node_modules/(yup|date-fns|@sodaru/yup-to-json-schema)/' },
+      to: { dependencyTypes: ['npm', 'core'], pathNot: 'node_modules/(yup|date-fns|@date-fns/tz|@sodaru/yup-to-json-schema)/' },
     },
     { name: 'cli-knows-only-core', severity: 'error', from: { path: '^cli/' }, to: { path: '^app/' } },
     ...places.map((place) => ({

@@ -5,12 +5,12 @@ import '@fontsource/atkinson-hyperlegible-mono/400.css';
 import '@fontsource/atkinson-hyperlegible-mono/600.css';
 import './app.css';
 import { useEffect, type ReactNode } from 'react';
-import { isRouteErrorResponse, Link, Links, Meta, Outlet, Scripts, ScrollRestoration } from 'react-router';
+import { isRouteErrorResponse, Link, Links, Meta, Outlet, Scripts, ScrollRestoration, useRevalidator } from 'react-router';
 import type { Route } from './+types/root.ts';
-import { storedUnits } from './server/settings.server.ts';
+import { personsZone, storedUnits } from './server/settings.server.ts';
 
 export function loader() {
-  return { units: storedUnits() };
+  return { units: storedUnits(), zone: personsZone() };
 }
 
 export const meta: Route.MetaFunction = () => [{ title: 'Steady Reel' }];
@@ -37,9 +37,24 @@ export function Layout({ children }: { readonly children: ReactNode }) {
   );
 }
 
-export default function Root() {
+/** One person, one zone: the browser tells its own once, and the pages that were made in another are made again. */
+function useZone(known: string): void {
+  const { revalidate } = useRevalidator();
+  useEffect(() => {
+    const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+    if (!zone || zone === known) return;
+    void fetch('/zone', { method: 'POST', body: new URLSearchParams({ zone }) })
+      .then((answer) => (answer.ok ? revalidate() : undefined))
+      .catch(() => {
+        // Without the server the page keeps the zone it was made in.
+      });
+  }, [known, revalidate]);
+}
+
+export default function Root({ loaderData }: Route.ComponentProps) {
   // Tests wait for this; people never see it.
   useEffect(() => document.documentElement.setAttribute('data-alive', ''), []);
+  useZone(loaderData.zone);
   return <Outlet />;
 }
 

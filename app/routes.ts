@@ -5,7 +5,7 @@ export default [
   layout('frame/daylight.tsx', [
     index('session/tonight.tsx'),
     route('habits', 'session/habits.tsx'),
-    route('wall-sheet', 'session/wall-sheet.tsx'),
+    route('wall-sheet', 'session/outputs/wall-sheet.tsx'),
 
     ...prefix('rolls', [
       index('rolls/list.tsx'),
@@ -34,7 +34,11 @@ export default [
   route('bench/:runId/events', 'bench/events.ts'),
   route('bench/:runId/stream', 'bench/stream.ts'),
   route('clock', 'bench/clock.ts'),
-  route('session.ics', 'session/calendar.ts'),
+  route('runs/:runId/begin', 'session/run-acts/begin.ts'),
+  route('runs/:runId/replan', 'session/run-acts/replan.ts'),
+  route('sessions/:sessionId/leave', 'session/run-acts/leave.ts'),
+  route('zone', 'frame/zone-action.ts'),
+  route('session.ics', 'session/outputs/calendar.ts'),
   route('rolls.csv', 'rolls/export.ts'),
   route('units', 'frame/units-action.ts'),
   route('kits/:kitId/kit.json', 'shelf/kit-file.ts'),

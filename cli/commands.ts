@@ -1,6 +1,4 @@
-import type { AnySchema } from 'yup';
-import { answered, faultsUnder, refused, type Answer, type Fault } from '../core/answer.ts';
-import { checkedAgainst } from '../core/faults-in-words.ts';
+import { answered, refused, type Answer, type Fault } from '../core/answer.ts';
 import type { FilmCount } from '../core/film/roll-equivalents.ts';
 import { driftFinish } from '../core/heat/drift.ts';
 import { mixWater } from '../core/heat/mixing.ts';
@@ -8,9 +6,13 @@ import { pourTemperature } from '../core/heat/pour-temperature.ts';
 import { settlesAtC } from '../core/heat/pouring-in.ts';
 import { warmUp, type BottleInBath } from '../core/heat/water-bath.ts';
 import type { TimedReading } from '../core/heat/cooling.ts';
-import { readKit } from '../core/kit/kit-document.ts';
-import { bathById, type Bath, type Kit } from '../core/kit/kit.ts';
-import { SHIPPED_KITS, shippedKit } from '../core/kit/shipped-kits.ts';
+import { developmentRate, doseUntil } from '../core/heat/dose.ts';
+import { materialOf } from '../core/heat/tank-heat-setting.ts';
+import type { TankHeatSetting } from '../core/heat/tank-through-the-run.ts';
+import { temperaturePath } from '../core/heat/temperature-path.ts';
+import { DEFAULT_COOLING_PER_MIN, DEFAULT_TANK_HEAT_JK, type TankMaterial } from '../core/heat/water.ts';
+import type { Bath } from '../core/kit/kit.ts';
+import { pushEquivalent } from '../core/timing/push.ts';
 import { packRolls, type BatchToUse, type RollToPack } from '../core/packing/pack.ts';
 import type { Holds } from '../core/packing/load.ts';
 import type { Habits } from '../core/schedule/habits.ts';
@@ -18,47 +20,11 @@ import { planRun, type BatchState } from '../core/schedule/plan.ts';
 import { DEFAULT_TANK, type Tank } from '../core/schedule/tank.ts';
 import type { Treatment } from '../core/schedule/treatment.ts';
 import { driftRequest, mixRequest, packRequest, planRequest, pourRequest, warmupRequest } from './requests.ts';
-
-/** What a command needs from outside the core: the day it is. */
-export interface Surrounding {
-  readonly today: string;
-}
-
-export type Command = (request: unknown, surrounding: Surrounding) => Answer<unknown>;
+import { shelf } from './shelf.ts';
+import { bare, bathIn, readRequest, round, type Command, type Surrounding } from './request.ts';
 
 /** Every command of scripting.md. Each checks its request whole before anything is computed. */
-export const COMMANDS: Readonly<Record<string, Command>> = { plan, drift, warmup, pour, mix, pack };
-
-function kitOf(value: unknown): Answer<Kit> {
-  if (typeof value === 'string') {
-    const kit = shippedKit(value);
-    if (kit) return answered(kit);
-    const known = SHIPPED_KITS.map((shipped) => shipped.id).join(', ');
-    return refused({
-      code: 'unknown-kit',
-      path: '$.kit',
-      message: `No shipped kit is called “${value.slice(0, 80)}”. There are ${known}.`,
-    });
-  }
-  const kit = readKit(value);
-  return kit.ok ? kit : refused(...faultsUnder('$.kit', kit.errors));
-}
-
-/** Shape first, then the kit, so that faults of both are reported together. */
-function readRequest<T>(
-  schema: AnySchema,
-  request: unknown,
-): { readonly faults: readonly Fault[]; readonly value: T; readonly kit: Kit | null } {
-  const shaped = checkedAgainst(schema, request);
-  const given = typeof request === 'object' && request !== null ? (request as { kit?: unknown }).kit : undefined;
-  const takesKit = typeof given === 'string' || (typeof given === 'object' && given !== null);
-  const kit = takesKit && 'kit' in (schema as unknown as { fields: object }).fields ? kitOf(given) : null;
-  return {
-    faults: [...(shaped.ok ? [] : shaped.errors), ...(kit && !kit.ok ? kit.errors : [])],
-    value: request as T,
-    kit: kit?.ok ? kit.value : null,
-  };
-}
+export const COMMANDS: Readonly<Record<string, Command>> = { plan, drift, warmup, pour, mix, pack, shelf };
 
 interface PlanRequest {
   readonly batch?: Partial<BatchState>;
@@ -69,17 +35,30 @@ interface PlanRequest {
   readonly treatment?: Treatment;
   readonly temperaturesC?: Record<string, number>;
   readonly habits?: Habits;
+  readonly heat?: HeatRequest;
+  readonly ownS?: Record<string, number>;
+}
+
+interface HeatRequest extends Partial<Omit<TankHeatSetting, 'startC'>> {
+  readonly roomC: number;
+  readonly startC?: number;
+  readonly material?: TankMaterial;
 }
 
 function plan(request: unknown, { today }: Surrounding): Answer<unknown> {
   const { faults, value, kit } = readRequest<PlanRequest>(planRequest, request);
   if (faults.length > 0 || !kit) return refused(...faults);
   const { mixedOn } = value.batch ?? {};
+  const tank = { ...DEFAULT_TANK, ...value.tank };
+  if (value.heat && tank.volumeMl === undefined)
+    return refused({ code: 'missing', path: '$.tank.volumeMl', message: 'The tank’s heat needs tank.volumeMl, the solution it takes.' });
   const planned = planRun({
     kit,
     batch: { volumeMl: value.batch?.volumeMl ?? kit.makesMl, rollsDone: value.batch?.rollsDone ?? 0, ...(mixedOn ? { mixedOn } : {}) },
     on: value.on ?? today,
-    tank: { ...DEFAULT_TANK, ...value.tank },
+    tank,
+    heat: value.heat ? heatSetting(value.heat, tank) : null,
+    ownS: value.ownS ?? {},
     rolls: value.rolls.map((film) => ({ format: film.format, count: film.count ?? 1 })),
     pushStops: value.pushStops ?? 0,
     treatment: value.treatment ?? 'normal',
@@ -87,32 +66,40 @@ function plan(request: unknown, { today }: Surrounding): Answer<unknown> {
     habits: value.habits ?? {},
   });
   if (!planned.ok) return planned;
-  const { rollNumber, steps, totalS, batchAfter, warnings } = planned.value;
+  const { rollNumber, steps, totalS, batchAfter, warnings, heat } = planned.value;
   return answered({
     rollNumber,
-    steps: steps.map(({ bath, kind, startS, seconds, temperatureC, working, cues }) => ({
+    steps: steps.map(({ bath, kind, startS, seconds, temperatureC, working, cues, pourC, inTankC }) => ({
       bath,
       kind,
       startS,
       seconds,
       temperatureC,
-      working,
-      cues,
+      working: working.map(({ what, seconds: s, label }) => ({ what, seconds: s, label })),
+      cues: cues.map(({ atS, kind: cue, label }) => ({ atS, kind: cue, label })),
+      ...(heat && pourC !== null && inTankC
+        ? { pourC: round(pourC, 2), inTankC: { starts: round(inTankC.startsC, 2), ends: round(inTankC.endsC, 2), mean: round(inTankC.meanC, 2) } }
+        : {}),
     })),
     totalS,
     batchAfter: batchAfter.seenRemjet ? batchAfter : { rollsDone: batchAfter.rollsDone },
-    warnings,
+    warnings: warnings.map(bare),
   });
 }
 
-function bathIn(kit: Kit, id: string): Answer<Bath> {
-  const bath = bathById(kit, id);
-  if (bath) return answered(bath);
-  return refused({
-    code: 'unknown-bath',
-    path: '$.bath',
-    message: `${kit.name} has no bath “${id.slice(0, 80)}”. It has ${kit.baths.map((known) => known.id).join(', ')}.`,
-  });
+/** The tank's heat as it was asked for, with the usual figures where it says nothing (domain.md 8.1). */
+function heatSetting(heat: HeatRequest, tank: Tank): TankHeatSetting {
+  const material = heat.material ?? materialOf(tank);
+  const stands = heat.stands ?? 'air';
+  return {
+    startC: heat.startC ?? heat.roomC,
+    heatJK: heat.heatJK ?? DEFAULT_TANK_HEAT_JK[material],
+    roomC: heat.roomC,
+    stands,
+    bathC: heat.bathC ?? null,
+    coolingPerMin: heat.coolingPerMin ?? DEFAULT_COOLING_PER_MIN[stands][material],
+    school: heat.school ?? 'wait-longer',
+  };
 }
 
 interface DriftRequest {
@@ -121,6 +108,8 @@ interface DriftRequest {
   readonly plannedS?: number;
   readonly readings: readonly TimedReading[];
   readonly tank?: { readonly coolingPerMin: number; readonly surroundC: number };
+  readonly pouredC?: number;
+  readonly endedS?: number;
 }
 
 function drift(request: unknown): Answer<unknown> {
@@ -133,9 +122,24 @@ function drift(request: unknown): Answer<unknown> {
     nominalS: value.nominalS,
     readings: value.readings,
     surroundings: value.tank ?? null,
+    pouredC: value.pouredC ?? null,
     ...(value.plannedS === undefined ? {} : { plannedS: value.plannedS }),
   });
-  return finish.ok ? answered({ finishS: tenth(finish.value.finishS), warnings: finish.value.warnings }) : finish;
+  if (!finish.ok) return finish;
+  return answered({
+    finishS: round(finish.value.finishS, 1),
+    warnings: finish.value.warnings.map(bare),
+    ...(value.endedS === undefined ? {} : gotBy(bath.value, value, value.endedS)),
+  });
+}
+
+/** What the step really got by the second it ended (domain.md 10.1). */
+function gotBy(bath: Bath, { nominalS, readings, tank, pouredC }: DriftRequest, endedS: number): object {
+  const { points } = bath.time;
+  const path = temperaturePath(readings, tank ?? null, pouredC ?? null);
+  const share = nominalS > 0 ? doseUntil(developmentRate(points, bath.nominalC), path, points, endedS) / nominalS : 0;
+  const stops = pushEquivalent(bath.push, nominalS, share);
+  return { doseShare: round(share, 3), pushEquivalent: stops === null ? null : round(stops, 2) };
 }
 
 interface WarmupRequest {
@@ -172,7 +176,7 @@ function warmup(request: unknown): Answer<{ readonly bottles: unknown }> {
   return answered({
     bottles: warmed.bottles.map(({ id, windows }) => ({
       id,
-      windows: windows.map(({ fromS, toS }) => ({ fromS: tenth(fromS), toS: toS === null ? null : tenth(toS) })),
+      windows: windows.map(({ fromS, toS }) => ({ fromS: round1(fromS), toS: toS === null ? null : round1(toS) })),
     })),
   });
 }
@@ -190,7 +194,7 @@ function pour(request: unknown): Answer<unknown> {
   const { faults, value, kit } = readRequest<PourRequest>(pourRequest, request);
   if (faults.length > 0) return refused(...faults);
   const { solutionC, solutionMl, tank, bath: bathId, nominalS, plannedS } = value;
-  if (solutionC !== undefined && !kit) return answered({ settlesC: tenth(settlesAtC(solutionMl, solutionC, tank)) });
+  if (solutionC !== undefined && !kit) return answered({ settlesC: round1(settlesAtC(solutionMl, solutionC, tank)) });
   const missing: Fault[] = [];
   const need = (path: string, there: boolean) => {
     if (!there)
@@ -212,7 +216,7 @@ function pour(request: unknown): Answer<unknown> {
   const surroundings =
     tank.coolingPerMin === undefined ? null : { coolingPerMin: tank.coolingPerMin, surroundC: tank.surroundC ?? tank.startC };
   const found = pourTemperature({ bath: bath.value, nominalS, plannedS, solutionMl, tank, surroundings });
-  return found.ok ? answered({ pourC: tenth(found.value.pourC), settlesC: tenth(found.value.settlesC) }) : found;
+  return found.ok ? answered({ pourC: round1(found.value.pourC), settlesC: round1(found.value.settlesC) }) : found;
 }
 
 interface MixRequest {
@@ -262,6 +266,4 @@ function repeatedIds(entries: readonly { readonly id: string }[], path: string):
   );
 }
 
-function tenth(value: number): number {
-  return Math.round(value * 10) / 10;
-}
+const round1 = (value: number): number => round(value, 1);

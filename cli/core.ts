@@ -1,6 +1,8 @@
+import { createInterface } from 'node:readline';
 import { refused, type Answer } from '../core/answer.ts';
 import { COMMANDS } from './commands.ts';
 import { EXAMPLES, SUMMARIES } from './help.ts';
+import type { Command } from './request.ts';
 
 /**
  * The core from the command line (scripting.md): one command, a JSON request on standard input, one JSON answer on
@@ -70,11 +72,30 @@ async function main(args: readonly string[]): Promise<number> {
     const message = `${name ? `There is no command “${name}”` : 'No command was given'}. There are ${Object.keys(COMMANDS).join(', ')}.`;
     return say(refused({ code: 'unknown-command', path: '$', message }));
   }
+  if (args.includes('--lines')) return byLines(command);
   const text = await readStandardInput();
   if (!text.ok) return say(text);
   const request = parsed(text.value);
-  return say(request.ok ? command(request.value, { today: localDate(new Date()) }) : request);
+  return say(request.ok ? await command(request.value, surrounding()) : request);
 }
+
+/** One request a line, one line of answer each, errors included; the status is 2 when any could not be answered. */
+async function byLines(command: Command): Promise<number> {
+  let status = 0;
+  for await (const line of createInterface({ input: process.stdin, crlfDelay: Infinity })) {
+    if (line.trim() === '') continue;
+    const request =
+      Buffer.byteLength(line) > MOST_BYTES
+        ? refused({ code: 'too-large', path: '$', message: `A request is at most ${MOST_BYTES / 1_000_000} MB.` })
+        : parsed(line.replace(/^\uFEFF/, ''));
+    const answer = request.ok ? await command(request.value, surrounding()) : request;
+    process.stdout.write(`${JSON.stringify(forOutside(answer))}\n`);
+    if (!answer.ok) status = 2;
+  }
+  return status;
+}
+
+const surrounding = () => ({ today: localDate(new Date()) });
 
 function localDate(now: Date): string {
   const two = (n: number) => String(n).padStart(2, '0');
@@ -82,8 +103,13 @@ function localDate(now: Date): string {
 }
 
 function say(answer: Answer<unknown>): number {
-  process.stdout.write(`${JSON.stringify(answer.ok ? answer.value : { errors: answer.errors }, null, 2)}\n`);
+  process.stdout.write(`${JSON.stringify(forOutside(answer), null, 2)}\n`);
   return answer.ok ? 0 : 2;
+}
+
+/** A fault as scripting.md has it: code, path and sentence. */
+function forOutside(answer: Answer<unknown>): unknown {
+  return answer.ok ? answer.value : { errors: answer.errors.map(({ code, path, message }) => ({ code, path, message })) };
 }
 
 // Setting the code instead of exiting lets a large answer drain into a pipe.

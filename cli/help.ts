@@ -6,6 +6,7 @@ export const SUMMARIES: Readonly<Record<string, string>> = {
   pour: 'where solution and tank settle, or how warm to pour',
   mix: 'hot and cold water for a wanted temperature',
   pack: 'which rolls share a tank, in which order',
+  shelf: 'what is left in each bottle, how it stands, and when the batch ends',
 };
 
 /** One request a command that runs as it stands; `--help` prints it and a test runs it. */
@@ -54,5 +55,16 @@ export const EXAMPLES: Readonly<Record<string, unknown>> = {
     ],
     tanks: [{ id: 'steel', holds: { '135': 2, '120': 1 }, volumeMl: 520 }],
     batches: [{ process: 'C-41', rollsLeft: 5 }],
+  },
+  shelf: {
+    kit: 'house-c41-three-bath',
+    batch: { volumeMl: 1000, mixedOn: '2026-10-20' },
+    on: '2026-11-25',
+    entries: [
+      { kind: 'run', on: '2026-11-02', rolls: 2, drawnMl: 520, returned: true },
+      { kind: 'incident', on: '2026-11-22', bottle: 'developer', what: 'cap-off', days: 3 },
+    ],
+    tank: { volumeMl: 520 },
+    pace: { rolls: 9, weeks: 8 },
   },
 };

@@ -2,6 +2,10 @@ import { array, boolean, mixed, number, object, string, type AnySchema } from 'y
 import { FORMAT_FAMILIES, FORMAT_IDS } from '../core/film/format.ts';
 import { PROCESSES } from '../core/film/process.ts';
 import { BOTTLE_MATERIALS } from '../core/heat/water-bath.ts';
+import { HEAT_SCHOOLS } from '../core/heat/tank-through-the-run.ts';
+import { TANK_MATERIALS } from '../core/heat/water.ts';
+import { INCIDENTS, TEST_RESULTS } from '../core/chemistry/standing.ts';
+import { habitShapes } from '../core/schedule/habits.ts';
 import { TANK_METHODS } from '../core/schedule/tank.ts';
 import { TREATMENTS } from '../core/schedule/treatment.ts';
 
@@ -59,30 +63,7 @@ const numbersByName = (low: number, high: number, names?: readonly string[]) =>
 
 const films = array(closed({ format: string().oneOf(FORMAT_IDS).required(), count: number().integer().min(1).max(1000) }).required());
 
-const habits = closed({
-  clock: string().oneOf(['first-drop', 'tank-full']),
-  pourOut: string().oneOf(['inside', 'at-zero']),
-  wear: string().oneOf(['last', 'first']),
-  changeoverS: seconds(),
-  prewash: closed({ kind: string().oneOf(['none', 'timed', 'until-clear']).required(), s: seconds() }),
-  afterDeveloper: string().oneOf(['none', 'rinse', 'stop']),
-  washing: closed({
-    kind: string().oneOf(['running', 'changes', 'counted']).required(),
-    s: seconds(),
-    n: number().integer().min(1).max(100),
-    counts: array(number().integer().min(1).max(1000).required()).min(1).max(50),
-  }),
-  agitation: closed({
-    initialS: seconds().required(),
-    everyS: number().min(1).max(86_400).required(),
-    inversions: number().integer().min(1).max(100).required(),
-    tap: boolean(),
-  }),
-  stabiliser: string().oneOf(['in-tank', 'open-tray']),
-  wettingAgent: string().oneOf(['none', 'drop']),
-  solution: string().oneOf(['returned', 'one-shot']),
-  pastCapacity: string().oneOf(['warn', 'refuse']),
-});
+const habits = closed(habitShapes);
 
 const request = (fields: Record<string, AnySchema>) => object(fields).exact().label('a request object').required();
 
@@ -96,6 +77,17 @@ export const planRequest = request({
   treatment: string().oneOf(TREATMENTS),
   temperaturesC: numbersByName(0, 100),
   habits,
+  heat: closed({
+    startC: tempC(),
+    heatJK: number().min(0).max(1_000_000),
+    roomC: tempC().required(),
+    stands: string().oneOf(['air', 'bath']),
+    bathC: tempC(),
+    coolingPerMin: number().min(0).max(10),
+    school: string().oneOf(HEAT_SCHOOLS),
+    material: string().oneOf(TANK_MATERIALS),
+  }),
+  ownS: numbersByName(-86_400, 86_400),
 });
 
 export const driftRequest = request({
@@ -108,6 +100,36 @@ export const driftRequest = request({
     .max(10_000)
     .required(),
   tank: closed({ coolingPerMin: number().min(0).max(10).required(), surroundC: tempC().required() }),
+  pouredC: tempC(),
+  endedS: seconds(),
+});
+
+const ENTRY_KINDS = ['carried-over', 'run', 'topped-up', 'poured-away', 'measured', 'incident', 'test', 'emptied'] as const;
+const rolls = () => number().min(0).max(100_000);
+const ml = () => number().min(0).max(1_000_000);
+
+/** One entry of a bottle's ledger; what its kind needs is asked for by `shelf` itself. */
+const entry = closed({
+  kind: string().oneOf(ENTRY_KINDS).required(),
+  on: isoDate().required(),
+  bottle: id(),
+  rolls: rolls(),
+  drawnMl: ml(),
+  returned: boolean(),
+  ml: ml(),
+  days: number().min(0).max(36_500),
+  what: string().oneOf([...INCIDENTS, ...TEST_RESULTS]),
+  result: string().oneOf(TEST_RESULTS),
+});
+
+export const shelfRequest = request({
+  kit,
+  batch: closed({ volumeMl: millilitres(), mixedOn: isoDate().required() }).required(),
+  on: isoDate(),
+  entries: array(entry.required()).max(100_000),
+  tank: closed({ volumeMl: millilitres().required() }),
+  pace: closed({ rolls: rolls().required(), weeks: number().moreThan(0).max(10_000).required() }),
+  oneShot: boolean(),
 });
 
 export const warmupRequest = request({

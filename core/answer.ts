@@ -1,15 +1,19 @@
+import type { Spoken } from './units/sentence.ts';
+
 /**
  * Errors a person can cause are values, never exceptions (architecture.md, rule 4).
  * A fault names where it is by JSON path and says what would be accepted.
  */
-export interface Fault {
+export interface Fault extends Spoken {
   readonly code: string;
   readonly path: string;
   readonly message: string;
+  /** The nearest temperature that would be accepted, where there is one. */
+  readonly nearestC?: number;
 }
 
 /** Something worth knowing that never stops a plan (domain.md 5). `bath` is null when it concerns the whole run. */
-export interface Warning {
+export interface Warning extends Spoken {
   readonly code: WarningCode;
   readonly bath: string | null;
   readonly message: string;

@@ -35,6 +35,8 @@ inTransaction(() => {
       drainS: 1,
       heatJK: null,
       coolingPerMin: null,
+      coolingInBathPerMin: null,
+      material: 'plastic',
       reelSets: 2,
       holds: { '135': 2 },
     },

@@ -4,14 +4,17 @@ import type { RunEvent } from '../core/run/event.ts';
 import type { RunPlan } from '../core/run/run-plan.ts';
 import { planEvening } from '../core/schedule/evening.ts';
 import { stopsFromSpeeds } from '../core/units/exposure.ts';
-import { runTitle } from '../app/session/run-title.ts';
-import { addBatch, countRollsOnBatch, findBatch, setBatchRetired } from '../app/server/batches.server.ts';
+import { runTitle } from '../app/session/plan/run-title.ts';
+import { addBatch, findBatch, setBatchRetired } from '../app/server/batches.server.ts';
 import { databaseFile, inTransaction } from '../app/server/database.server.ts';
 import { saveKit } from '../app/server/kits.server.ts';
 import { addRoll, findRoll, setRollState, type Roll } from '../app/server/rolls.server.ts';
 import { insertEvent } from '../app/server/run-events.server.ts';
 import { insertRun, insertSession, setRunState, setRunVerdict } from '../app/server/runs.server.ts';
 import { findTank, saveTank, type TankOnShelf } from '../app/server/tanks.server.ts';
+import { RUN_PLAN_FORMAT } from '../core/run/run-plan.ts';
+import { writeEntry } from '../app/server/bottle-entries.server.ts';
+import { tankHeatSetting } from '../core/heat/tank-heat-setting.ts';
 import { saveThermometer } from '../app/server/thermometers.server.ts';
 import { DEMO_BATCHES, DEMO_KITS, FILMS, PAST_RUNS, WAITING, type DemoRoll, type DemoRun } from './scenario.ts';
 
@@ -37,6 +40,8 @@ const TANKS: readonly TankOnShelf[] = [
     drainS: 12,
     heatJK: 210,
     coolingPerMin: 0.011,
+    coolingInBathPerMin: null,
+    material: 'steel',
     reelSets: 2,
     holds: { '135': 2, '120': 1 },
   },
@@ -49,10 +54,15 @@ const TANKS: readonly TankOnShelf[] = [
     drainS: 18,
     heatJK: null,
     coolingPerMin: null,
+    coolingInBathPerMin: null,
+    material: 'plastic',
     reelSets: 1,
     holds: { '135': 3, '120': 2, '4x5': 4 },
   },
 ];
+
+/** The room of every evening of the demo. */
+const HOUSE = { roomC: 20, start: 'room', stands: 'air', school: 'wait-longer' } as const;
 
 let rollCount = 0;
 function putRoll(roll: DemoRoll, addedAt: Date): Roll {
@@ -89,6 +99,7 @@ function putPastRun(run: DemoRun, index: number): void {
     tanks: [tank],
     on: formatISO(daysAgo(run.daysAgo), { representation: 'date' }),
     habits: {},
+    heat: HOUSE,
     temperaturesC: { [batch.id]: { [developer?.id ?? '']: run.tempC } },
     arrangement: [{ tankId: tank.id, batchId: batch.id, rollIds: rolls.map((roll) => roll.id) }],
   });
@@ -97,6 +108,7 @@ function putPastRun(run: DemoRun, index: number): void {
   const title = runTitle(planned, rolls);
   const plan: RunPlan = {
     ...planned.plan.value,
+    format: RUN_PLAN_FORMAT,
     title: title.charAt(0).toUpperCase() + title.slice(1),
     process: planned.process,
     kitName: batch.kit.name,
@@ -105,7 +117,12 @@ function putPastRun(run: DemoRun, index: number): void {
     rollNames: rolls.map((roll) => roll.name),
     pushStops: planned.pushStops,
     tank,
-    surroundings: null,
+    surroundings: planned.plan.value.heat?.surroundings ?? null,
+    heat: { heatJK: tankHeatSetting(tank, HOUSE).heatJK, school: HOUSE.school },
+    rollIds: rolls.map((roll) => roll.id),
+    drying: 'untouched',
+    dryingS: 7200,
+    oneShot: false,
     clock: 'first-drop',
     pourOut: 'inside',
     washing: null,
@@ -128,7 +145,18 @@ function putPastRun(run: DemoRun, index: number): void {
   setRunState(id, 'finished', events.at(-1)?.atMs ?? 0);
   setRunVerdict(id, run.verdict);
   for (const roll of rolls) setRollState(roll.id, 'developed', id);
-  countRollsOnBatch(batch.id, plan.runRolls, false);
+  writeEntry({
+    batchId: batch.id,
+    atMs: events.at(-1)?.atMs ?? 0,
+    runId: id,
+    entry: {
+      kind: 'run',
+      on: formatISO(daysAgo(run.daysAgo), { representation: 'date' }),
+      rolls: plan.runRolls,
+      drawnMl: tank.volumeMl,
+      returned: true,
+    },
+  });
 }
 
 /** The run as hands would have done it: a second or four late here and there. */
@@ -139,15 +167,15 @@ function eventsOf(run: DemoRun, plan: RunPlan, id: string): RunEvent[] {
   const events: RunEvent[] = [event({ kind: 'readied', skipped: [] })];
   plan.steps.forEach((step, i) => {
     const startMs = atMs;
-    events.push(event({ kind: 'poured', step: i }));
+    events.push(event({ kind: 'poured', step: step.id }));
     if (step.critical) {
       for (const [afterS, c] of run.readings) {
         atMs = startMs + afterS * 1000;
-        if (afterS < step.seconds) events.push(event({ kind: 'reading', c, shownC: c, thermometer: 'Stem, blue cap' }));
+        if (afterS < step.seconds) events.push(event({ kind: 'reading', c, shownC: c, thermometer: 'Stem, blue cap', thermometerId: 'stem' }));
       }
     }
     atMs = startMs + (step.seconds + dice(4)) * 1000;
-    events.push(event({ kind: 'step-ended', step: i }));
+    events.push(event({ kind: 'step-ended', step: step.id }));
     if (i === 1) for (const text of run.notes) events.push(event({ kind: 'note', text }));
     atMs += (4 + dice(5)) * 1000;
   });
@@ -159,8 +187,8 @@ export function fillDemo(): void {
   inTransaction(() => {
     DEMO_KITS.forEach((kit, i) => saveKit(kit, daysAgo(90).getTime() + i));
     TANKS.forEach((tank, i) => saveTank(tank, daysAgo(90).getTime() + i));
-    saveThermometer({ id: 'stem', name: 'Stem, blue cap', offsetC: 0.2 }, daysAgo(90).getTime());
-    saveThermometer({ id: 'probe', name: 'Kitchen probe', offsetC: -0.4 }, daysAgo(80).getTime());
+    saveThermometer({ id: 'stem', name: 'Stem, blue cap', offsetC: 0.2, slope: 0, slopeAtC: 38 }, daysAgo(90).getTime());
+    saveThermometer({ id: 'probe', name: 'Kitchen probe', offsetC: -0.4, slope: 0, slopeAtC: 38 }, daysAgo(80).getTime());
     for (const batch of DEMO_BATCHES) {
       const mixedOn = daysAgo(batch.mixedDaysAgo);
       addBatch(

@@ -8,5 +8,6 @@ if (flags.includes('--demo')) fillDemo(database);
 process.env.NODE_ENV = 'production';
 process.env.PORT = port;
 process.env.STEADY_REEL_DB = database;
-process.argv.splice(2, process.argv.length, join(root, 'build', 'server', 'index.js'));
-await import(pathToFileURL(join(root, 'node_modules', '@react-router', 'serve', 'bin.js')).href);
+process.argv.splice(2);
+process.chdir(root);
+await import(pathToFileURL(join(root, 'build', 'serve.mjs')).href);

@@ -46,10 +46,21 @@ function sqliteWorks() {
 /** Builds unless the last build is newer than every source. */
 export function buildIfNeeded() {
   const server = join(root, 'build', 'server', 'index.js');
-  const sources = ['app', 'core', 'kits', 'public', 'package-lock.json', 'vite.config.ts', 'react-router.config.ts'];
-  if (existsSync(server) && newest(sources) < statSync(server).mtimeMs) return;
+  const sources = ['app', 'core', 'server', 'kits', 'public', 'package-lock.json', 'vite.config.ts', 'react-router.config.ts'];
+  const last = join(root, 'build', 'csv-reader.mjs');
+  if (existsSync(server) && existsSync(last) && newest(sources) < statSync(last).mtimeMs) return;
   const status = run(tool('react-router'), ['build'], { env: { NODE_ENV: 'production' } });
   if (status !== 0) process.exit(status);
+  // The server's entry, and the thread that reads long files, beside what the framework built.
+  const bundles = [
+    ['server/start.ts', 'build/serve.mjs'],
+    ['app/rolls/import-lines.ts', 'build/csv-reader.mjs'],
+  ];
+  for (const [entry, out] of bundles) {
+    const flags = ['--bundle', '--platform=node', '--format=esm', '--target=node20', '--packages=external', '--log-level=warning'];
+    const bundled = run(tool('esbuild'), [entry, ...flags, `--outfile=${out}`]);
+    if (bundled !== 0) process.exit(bundled);
+  }
 }
 
 function newest(paths) {
@@ -96,7 +107,7 @@ export async function freePort(from) {
 export async function startServer({ port, database, env = {} }) {
   const child = spawn(
     process.execPath,
-    [join(root, 'node_modules', '@react-router', 'serve', 'bin.js'), join(root, 'build', 'server', 'index.js')],
+    [join(root, 'build', 'serve.mjs')],
     {
       cwd: root,
       env: { ...process.env, NODE_ENV: 'production', PORT: String(port), STEADY_REEL_DB: database, ...env },

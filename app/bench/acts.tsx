@@ -1,4 +1,5 @@
 import { Keyboard, Menu, Volume2, VolumeX } from 'lucide-react';
+import type { ReactNode } from 'react';
 import type { NextAct } from '../../core/run/now.ts';
 
 const SIDE_BUTTON =
@@ -7,8 +8,7 @@ const SIDE_BUTTON =
 interface ActsProps {
   readonly press: () => void;
   readonly undo: () => void;
-  readonly nudge: (seconds: number) => void;
-  readonly open: (kind: 'note' | 'more' | 'sound' | 'keys') => void;
+  readonly open: (kind: 'note' | 'more' | 'sound' | 'keys' | 'start') => void;
   readonly openReading: () => void;
   readonly label: string;
   readonly running: boolean;
@@ -17,27 +17,41 @@ interface ActsProps {
   readonly enabled: boolean;
   readonly runId: string;
   readonly actKind: NextAct;
+  /** What a press far too early asks for before it counts; null otherwise. */
+  readonly pressAgain: string | null;
+  /** When a page without scripts asked that, for its form to say so. */
+  readonly askedMs: number | null;
+  /** The panel that is open above the act. */
+  readonly children?: ReactNode;
 }
 
 /** The wide act button and its neighbours. Every key is also a button. Before JavaScript arrives the act is a form. */
-export function Acts({ press, undo, nudge, open, openReading, label, running, canUndo, soundOn, enabled, runId, actKind }: ActsProps) {
+export function Acts({
+  press,
+  undo,
+  open,
+  openReading,
+  label,
+  running,
+  canUndo,
+  soundOn,
+  enabled,
+  runId,
+  actKind,
+  pressAgain,
+  askedMs,
+  children,
+}: ActsProps) {
   const { label: _, ...bare } = actKind ?? { label: '' };
   return (
-    <div className="sticky bottom-0 mt-3 bg-night pt-2 pb-[max(0.5rem,env(safe-area-inset-bottom))]">
+    <div className="sticky bottom-0 z-20 mt-3 bg-night pt-2 pb-[max(0.5rem,env(safe-area-inset-bottom))]">
+      {children}
       <div className="mb-2 flex gap-1.5 text-sm sm:gap-2">
-        {running &&
-          [-5, -1, 1, 5].map((seconds) => (
-            <button
-              key={seconds}
-              type="button"
-              className="figure min-h-11 min-w-11 rounded-card border border-night-line px-1 whitespace-nowrap sm:px-2"
-              aria-label={`The step began ${Math.abs(seconds)} s ${seconds < 0 ? 'earlier' : 'later'}`}
-              onClick={() => nudge(seconds)}
-            >
-              {seconds > 0 ? '+' : '−'}
-              {Math.abs(seconds)} s
-            </button>
-          ))}
+        {running && (
+          <button type="button" className="min-h-11 rounded-card border border-night-line px-3" onClick={() => open('start')}>
+            Forgot to press?
+          </button>
+        )}
         <button
           type="button"
           className="ml-auto flex min-h-11 items-center gap-2 rounded-card border border-night-line px-3"
@@ -75,13 +89,14 @@ export function Acts({ press, undo, nudge, open, openReading, label, running, ca
           }}
         >
           <input type="hidden" name="act" value={JSON.stringify(bare)} />
+          {askedMs !== null && <input type="hidden" name="asked" value={askedMs} />}
           <button
             data-act
-            className="min-h-[30dvh] w-full rounded-card bg-aqua px-5 text-left text-[1.8rem] leading-tight font-bold text-night sm:min-h-20 sm:text-2xl"
+            className={`w-full rounded-card px-5 text-left text-[1.8rem] leading-tight font-bold text-night sm:min-h-20 sm:text-2xl ${pressAgain ? 'bg-straw' : 'bg-aqua'} ${children ? 'min-h-20' : 'min-h-[30dvh]'}`}
             disabled={!label}
             data-ready={enabled}
           >
-            {label}
+            {pressAgain ?? label}
             <span className="block text-base font-normal max-sm:hidden">Space</span>
           </button>
         </form>

@@ -5,6 +5,8 @@
 export interface ClockReading {
   readonly nowMs: number;
   readonly speed: number;
+  /** How far the server machine's clock was set while a run held it; absent in pages kept from before. */
+  readonly setByMs?: number;
 }
 
 interface Anchor {
@@ -21,6 +23,8 @@ const REMEMBERED = 'steady-reel-clock';
 
 export class BenchClock {
   private anchor: Anchor;
+  /** The server's own clock was set by this much since the run began; its reckoning went on. */
+  serverSetByMs = 0;
   private readonly listeners = new Set<() => void>();
 
   constructor(first: ClockReading) {
@@ -54,7 +58,8 @@ export class BenchClock {
       try {
         const answer = await fetch('/clock', { cache: 'no-store' });
         if (!answer.ok) break;
-        const { nowMs, speed } = (await answer.json()) as ClockReading;
+        const { nowMs, speed, setByMs = 0 } = (await answer.json()) as ClockReading;
+        this.serverSetByMs = setByMs;
         const receivedMs = performance.now();
         const roundTripMs = receivedMs - sentMs;
         if (!best || roundTripMs < best.roundTripMs) {

@@ -2,7 +2,14 @@ import { useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { data, Link, redirectDocument, useRouteLoaderData } from 'react-router';
 import { lastUndoable } from '../../core/run/guard.ts';
+import { bottlesWaiting } from '../../core/run/bottles-waiting.ts';
+import type { ReadingOf } from '../../core/run/event.ts';
 import { runNow, type DueCue } from '../../core/run/now.ts';
+import { outOfPlace, PRESS_AGAIN_WITHIN_MS } from '../../core/run/out-of-place.ts';
+import type { RunPlan } from '../../core/run/run-plan.ts';
+import type { RunState } from '../../core/run/state.ts';
+import { showDuration } from '../../core/units/duration.ts';
+import { textIn } from '../../core/units/sentence.ts';
 import { clockSpeed, nowMs as serverNowMs } from '../server/clock.server.ts';
 import { eventsOfRun } from '../server/run-events.server.ts';
 import { findRun, liveRun, runsOfSession } from '../server/runs.server.ts';
@@ -21,13 +28,14 @@ import { NoteEntry, ReadingEntry } from './reading-entry.tsx';
 import { Readiness } from './readiness.tsx';
 import { SidePanel } from './side-panel.tsx';
 import { showClock } from './show-clock.ts';
-import { useAwake, useBench } from './use-bench.ts';
+import { StartEntry } from './start-entry.tsx';
+import { TWICE_MS, useAwake, useBench } from './use-bench.ts';
 import { useCues } from './use-cues.ts';
 import { useNow } from './use-now.ts';
 
 export const meta: Route.MetaFunction = ({ data: loaded }) => [{ title: `${loaded?.plan.title ?? 'Bench'} · Bench` }];
 
-export function loader({ params }: Route.LoaderArgs) {
+export function loader({ params, request }: Route.LoaderArgs) {
   const run = findRun(params.runId);
   if (!run) throw data('There is no such run. It may belong to another Steady Reel.', { status: 404 });
   // Planned anew or taken back to the plan, on another screen perhaps: what stands in its place is what is wanted.
@@ -41,14 +49,17 @@ export function loader({ params }: Route.LoaderArgs) {
     position: run.position,
     runsInSession: session.filter((other) => other.state !== 'cancelled').length,
     queued: run.state === 'queued',
-    events: eventsOfRun(run.id),
+    events: eventsOfRun(run),
+    askedMs: Number(new URL(request.url).searchParams.get('asked')) || null,
+    refused: new URL(request.url).searchParams.get('refused'),
     clock: { nowMs: serverNowMs(), speed: clockSpeed() },
     thermometers: listThermometers(),
     next: next && next.id !== run.id ? { id: next.id, title: next.plan.title, position: next.position } : null,
   };
 }
 
-type Panel = { readonly kind: 'reading'; readonly first: string } | { readonly kind: 'note' | 'more' | 'sound' | 'keys' } | null;
+type PanelName = 'note' | 'more' | 'sound' | 'keys' | 'start';
+type Panel = { readonly kind: 'reading'; readonly first: string } | { readonly kind: PanelName } | null;
 
 export default function Bench({ loaderData }: Route.ComponentProps) {
   const { plan, runId, sessionId, position, runsInSession, thermometers, next } = loaderData;
@@ -62,15 +73,19 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
       now.running?.cues ?? (now.nextPourAtMs === null ? [] : [{ kind: 'pour-in', atMs: now.nextPourAtMs, label: now.act?.label ?? '' }]),
     [now],
   );
-  const { sound, setSound, fired, unlock, play } = useCues(clock, cues);
+  const { sound, setSound, fired, unlock, play } = useCues(clock, cues, (cue) => textIn(cue, units));
   const [panel, setPanel] = useState<Panel>(null);
   const over = state.phase === 'finished' || state.phase === 'given-up';
   useAwake(!over);
   useServiceWorker();
 
+  const [askedAgain, askAgain] = usePressAgain(state);
+  useMoved(view.movedTo);
   const press = () => {
     void unlock();
     forgetRefusal();
+    const early = outOfPlace(plan, state, now, clock?.nowMs() ?? nowMs);
+    if (early && !askAgain(early)) return;
     if (state.phase === 'ready' && !state.readied) act({ kind: 'readied', skipped: ['the checklist'] });
     else if (now.act)
       act(now.act.kind === 'poured' || now.act.kind === 'step-ended' ? { kind: now.act.kind, step: now.act.step } : { kind: now.act.kind });
@@ -79,10 +94,11 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
     const last = lastUndoable(state);
     if (last) act({ kind: 'undone', event: last.id });
   };
-  const nudge = (seconds: number) => state.phase === 'running' && act({ kind: 'nudged', step: state.step, seconds });
-  const open = (kind: 'note' | 'more' | 'sound' | 'keys') => setPanel((before) => (before?.kind === kind ? null : { kind }));
+  const here = plan.steps[state.step];
+  const nudge = (seconds: number) => state.phase === 'running' && here && act({ kind: 'nudged', step: here.id, seconds });
+  const open = (kind: PanelName) => setPanel((before) => (before?.kind === kind ? null : { kind }));
 
-  const free = { enabled: ready && panel?.kind !== 'reading' && panel?.kind !== 'note' };
+  const free = { enabled: ready && panel?.kind !== 'reading' && panel?.kind !== 'note' && panel?.kind !== 'start' };
   useHotkeys(
     'space',
     (event) => {
@@ -100,6 +116,7 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
   useHotkeys('comma, shift+comma', (event) => void nudge(event.shiftKey ? -5 : -1), free, [state]);
   useHotkeys('period, shift+period', (event) => void nudge(event.shiftKey ? 5 : 1), free, [state]);
   useHotkeys('s', () => open('sound'), free);
+  useHotkeys('b', (event) => (event.preventDefault(), state.phase === 'running' && open('start')), free, [state]);
   useHotkeys('shift+slash, ?', () => open('keys'), { ...free, useKey: true });
   useHotkeys('escape', () => setPanel(null));
   useHotkeys(
@@ -116,12 +133,29 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
   const shared = { plan, state, now, nowMs };
   const panels = (
     <>
+      {panel?.kind === 'reading' && (
+        <ReadingEntry
+          label="A reading"
+          first={panel.first}
+          thermometers={thermometers}
+          places={readingPlaces(plan, state)}
+          keep={(reading) => {
+            act({ kind: 'reading', ...reading });
+            close();
+          }}
+          close={close}
+        />
+      )}
+      {panel?.kind === 'start' && now.running && here && (
+        <StartEntry step={here} running={now.running} nowMs={() => clock?.nowMs() ?? nowMs} act={act} close={close} />
+      )}
       {panel?.kind === 'note' && <NoteEntry act={act} close={close} />}
       {panel?.kind === 'more' && <MoreActs plan={plan} state={state} act={act} close={close} />}
       {panel?.kind === 'sound' && <SoundPanel sound={sound} change={setSound} play={play} close={close} />}
       {panel?.kind === 'keys' && <KeysPanel close={close} />}
     </>
   );
+  const waiting = bottlesWaiting(plan, state, now.running?.endsAtMs ?? now.nextPourAtMs, nowMs);
   return (
     <UnitsContext value={units}>
       <div
@@ -159,18 +193,28 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
               <Gauge {...shared} />
             </div>
             <div aria-live="assertive" className="sr-only">
-              {fired?.cue.label}
+              {fired && textIn(fired.cue, units)}
             </div>
-            {refusal && (
-              <p role="alert" className="mb-3 rounded-card border border-straw px-4 py-2 text-lg text-straw">
-                {refusal}
+            {[refusal ?? loaderData.refused, view.held].filter(Boolean).map((sentence) => (
+              <p key={sentence} role="alert" className="mb-3 rounded-card border border-straw px-4 py-2 text-lg text-straw">
+                {sentence}
+              </p>
+            ))}
+            {Math.abs(clock?.serverSetByMs ?? 0) > 0 && (
+              <p role="status" className="mb-3 rounded-card border border-night-line px-4 py-2">
+                The server’s clock was set by {showDuration(Math.abs(clock?.serverSetByMs ?? 0) / 1000)} meanwhile. This run goes on by its own.
               </p>
             )}
+            {waiting.map((warning) => (
+              <p key={warning.step} role="alert" className="mb-3 rounded-card border border-straw px-4 py-2 text-straw">
+                {textIn(warning, units)}
+              </p>
+            ))}
             {over ? (
               <Ended runId={runId} plan={plan} state={state} nowMs={nowMs} undo={undo} next={next} />
             ) : state.phase === 'ready' && !state.readied ? (
               <>
-                {panels}
+                {panel?.kind !== 'reading' && panels}
                 <Readiness
                   {...{ runId, sessionId, plan, thermometers }}
                   act={(what) => (void unlock(), act(what))}
@@ -181,40 +225,25 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
             ) : (
               <>
                 <div className="grow pb-4">
-                  <NowPanel {...shared} />
+                  <NowPanel {...shared} act={act} next={next} />
                 </div>
-                <div className="space-y-3">
-                  {panel?.kind === 'reading' && (
-                    <ReadingEntry
-                      label="Reading in the tank"
-                      first={panel.first}
-                      thermometers={thermometers}
-                      keep={(reading) => {
-                        act({ kind: 'reading', ...reading });
-                        close();
-                      }}
-                      close={close}
-                    />
-                  )}
-                  {panels}
-                </div>
-                {/* On a phone a panel needs the whole screen; its Close brings the act button back. */}
-                <div className={`contents ${panel && panel.kind !== 'reading' && panel.kind !== 'note' ? 'max-sm:hidden' : ''}`}>
-                  <Acts
-                    press={press}
-                    undo={undo}
-                    nudge={nudge}
-                    open={open}
-                    openReading={() => setPanel({ kind: 'reading', first: '' })}
-                    label={now.act?.label ?? ''}
-                    running={state.phase === 'running'}
-                    canUndo={lastUndoable(state) !== null}
-                    soundOn={sound.on}
-                    enabled={ready}
-                    runId={runId}
-                    actKind={now.act}
-                  />
-                </div>
+                <Acts
+                  press={press}
+                  undo={undo}
+                  open={open}
+                  openReading={() => setPanel({ kind: 'reading', first: '' })}
+                  label={now.act?.label ?? ''}
+                  running={state.phase === 'running'}
+                  canUndo={lastUndoable(state) !== null}
+                  soundOn={sound.on}
+                  enabled={ready}
+                  runId={runId}
+                  actKind={now.act}
+                  pressAgain={askedAgain ?? (!ready && loaderData.askedMs !== null ? outOfPlace(plan, state, now, nowMs) : null)}
+                  askedMs={loaderData.askedMs}
+                >
+                  {panel && panels}
+                </Acts>
               </>
             )}
             {!over && (
@@ -230,6 +259,47 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
       </div>
     </UnitsContext>
   );
+}
+
+/** What a reading can have been taken of, the likeliest first: it is asked, never guessed (domain.md 8.1). */
+function readingPlaces(plan: RunPlan, state: RunState): { readonly of: ReadingOf; readonly name: string }[] {
+  const tank = { of: 'tank' as const, name: 'In the tank' };
+  const waiting = plan.steps
+    .slice(state.phase === 'running' ? state.step + 1 : state.step)
+    .filter((step) => step.bottle !== null)
+    .map((step) => ({ of: `bottle:${step.id}` as const, name: `${step.name}, in its bottle` }));
+  return [tank, ...waiting, { of: 'tub', name: 'The bath' }];
+}
+
+/**
+ * A press far too early is asked again, for four seconds; the second of two presses of one wet glove is not meant as an
+ * answer. Returns what is asked, and a function that says whether this press counts.
+ */
+function usePressAgain(state: RunState): [string | null, (early: string) => boolean] {
+  const [asked, setAsked] = useState<{ readonly text: string; readonly atMs: number; readonly of: RunState } | null>(null);
+  useEffect(() => {
+    if (!asked) return;
+    const timer = setTimeout(() => setAsked(null), PRESS_AGAIN_WITHIN_MS);
+    return () => clearTimeout(timer);
+  }, [asked]);
+  const counts = (early: string) => {
+    const sinceMs = asked ? performance.now() - asked.atMs : Infinity;
+    if (asked && sinceMs < TWICE_MS) return false;
+    if (asked && sinceMs <= PRESS_AGAIN_WITHIN_MS) {
+      setAsked(null);
+      return true;
+    }
+    setAsked({ text: early, atMs: performance.now(), of: state });
+    return false;
+  };
+  return [asked && asked.of.step === state.step ? asked.text : null, counts];
+}
+
+/** A run that was planned anew on another screen is followed to where it went. */
+function useMoved(to: string | null): void {
+  useEffect(() => {
+    if (to !== null) location.replace(to === '' ? '/bench' : `/bench/${to}`);
+  }, [to]);
 }
 
 /** The Bench alone also opens without its server, once it was open. The worker is told which files this page came with. */

@@ -21,11 +21,8 @@ export default function EmptyBench({ loaderData }: Route.ComponentProps) {
         <Empty
           title={`Run ${next.position + 1} is next: ${next.title}`}
           action={
-            <Form method="post" action="/?index">
-              <input type="hidden" name="runId" value={next.id} />
-              <Button filled name="intent" value="begin">
-                Take it to the Bench
-              </Button>
+            <Form method="post" action={`/runs/${next.id}/begin`}>
+              <Button filled>Take it to the Bench</Button>
             </Form>
           }
         >

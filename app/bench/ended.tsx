@@ -15,14 +15,14 @@ interface EndedProps {
   readonly next: { readonly id: string; readonly title: string; readonly position: number } | null;
 }
 
-const DRYING_MS = 2 * 3600 * 1000;
 /** The second of two presses on the act button must not press what came to stand in its place. */
 const SETTLE_MS = 900;
 
 /** The run is over: what it was, the drying that goes on, and the next run. */
 export function Ended({ runId, plan, state, nowMs, undo, next }: EndedProps) {
   const steps = plannedAndActual(plan, state);
-  const dryAtMs = (state.endedAtMs ?? nowMs) + DRYING_MS;
+  const again = steps.filter((step) => step.got?.verdict === 'incomplete' || step.got?.verdict === 'wash-again');
+  const dryAtMs = (state.endedAtMs ?? nowMs) + plan.dryingS * 1000;
   const dryInS = Math.ceil((dryAtMs - nowMs) / 1000);
   const finished = state.phase === 'finished';
   const rolls = Math.round(plan.runRolls * 100) / 100;
@@ -36,6 +36,12 @@ export function Ended({ runId, plan, state, nowMs, undo, next }: EndedProps) {
       <h2 id="ended" className="text-3xl font-bold">
         {finished ? 'Developed' : 'Given up'}
       </h2>
+      {again.length > 0 && (
+        <p role="alert" className="mt-2 rounded-card border-2 border-straw px-4 py-2 text-lg font-bold text-straw">
+          {again.map((step) => step.name).join(' and ')} got too little time. Take the finish back and do {again.length === 1 ? 'it' : 'them'} again
+          before the film dries.
+        </p>
+      )}
       <p className="mt-1 text-lg text-night-quiet">
         {finished
           ? `${plan.rollNames.join(', ')}: hung up. The batch has counted ${rolls === 1 ? 'one roll' : `${rolls} rolls`} more.`
@@ -76,6 +82,11 @@ export function Ended({ runId, plan, state, nowMs, undo, next }: EndedProps) {
             <tr key={step.bath + String(i)} className="border-t border-night-line">
               <th scope="row" className="py-1.5 text-left font-normal">
                 {step.name}
+                {step.got?.words && (
+                  <span className={`block text-base ${step.got.verdict === 'on-time' ? 'text-night-quiet' : 'font-semibold text-straw'}`}>
+                    {step.got.words}
+                  </span>
+                )}
               </th>
               <td className="figure text-right text-night-quiet">{showDuration(step.plannedS)}</td>
               <td className="figure text-right">
@@ -87,11 +98,8 @@ export function Ended({ runId, plan, state, nowMs, undo, next }: EndedProps) {
       </table>
       <div className={`mt-auto grid gap-3 pt-6 sm:grid-cols-2 ${settled ? '' : 'pointer-events-none'}`}>
         {next && (
-          <Form method="post" action="/?index" reloadDocument>
-            <input type="hidden" name="runId" value={next.id} />
+          <Form method="post" action={`/runs/${next.id}/begin`} reloadDocument>
             <button
-              name="intent"
-              value="begin"
               className="min-h-20 w-full rounded-card bg-aqua px-6 py-3 text-left text-2xl font-bold text-night"
             >
               Run {next.position + 1} is next<span className="block text-base font-normal">{next.title}</span>

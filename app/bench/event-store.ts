@@ -1,5 +1,5 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
-import type { RunEvent } from '../../core/run/event.ts';
+import { readRunEvent, type RunEvent, type StepsById } from '../../core/run/event.ts';
 
 export interface Confirmed {
   readonly seq: number;
@@ -17,7 +17,10 @@ interface Schema extends DBSchema {
 export class EventStore {
   private readonly opened: Promise<IDBPDatabase<Schema> | null>;
 
-  constructor(private readonly runId: string) {
+  constructor(
+    private readonly runId: string,
+    private readonly run: StepsById,
+  ) {
     this.opened = openDB<Schema>('steady-reel-bench', 1, {
       upgrade(database) {
         database.createObjectStore('queue', { autoIncrement: true }).createIndex('byRun', 'runId');
@@ -28,16 +31,24 @@ export class EventStore {
 
   async queued(): Promise<RunEvent[]> {
     const database = await this.opened;
-    return ((await database?.getAllFromIndex('queue', 'byRun', this.runId)) ?? []).map((entry) => entry.event);
+    return ((await database?.getAllFromIndex('queue', 'byRun', this.runId)) ?? []).flatMap((entry) => this.read(entry.event));
   }
 
   async confirmed(): Promise<Confirmed[]> {
     const database = await this.opened;
-    return (await database?.getAllFromIndex('confirmed', 'byRun', this.runId)) ?? [];
+    const entries = (await database?.getAllFromIndex('confirmed', 'byRun', this.runId)) ?? [];
+    return entries.flatMap(({ seq, event }) => this.read(event).map((read) => ({ seq, event: read })));
+  }
+
+  /** What an older page of this browser kept is brought up to date; what cannot be read is left. */
+  private read(event: unknown): RunEvent[] {
+    const read = readRunEvent(event, this.run);
+    return read.ok ? [read.value] : [];
   }
 
   async enqueue(event: RunEvent): Promise<void> {
-    await (await this.opened)?.add('queue', { runId: this.runId, event });
+    // A full or forbidden store costs only what a closed page would have remembered.
+    await (await this.opened)?.add('queue', { runId: this.runId, event }).catch(() => undefined);
   }
 
   async dequeue(eventId: string): Promise<void> {
@@ -54,6 +65,7 @@ export class EventStore {
     const database = await this.opened;
     if (!database) return;
     const transaction = database.transaction('confirmed', 'readwrite');
-    await Promise.all([...confirmed.map((entry) => transaction.store.put({ ...entry, runId: this.runId })), transaction.done]);
+    const puts = confirmed.map((entry) => transaction.store.put({ ...entry, runId: this.runId }));
+    await Promise.all([...puts, transaction.done]).catch(() => undefined);
   }
 }

@@ -1,16 +1,21 @@
 import { nanoid } from 'nanoid';
-import { redirect } from 'react-router';
+import { data, redirect } from 'react-router';
+import { outOfPlace, PRESS_AGAIN_WITHIN_MS } from '../../core/run/out-of-place.ts';
+import { runNow } from '../../core/run/now.ts';
 import { nowMs } from '../server/clock.server.ts';
 import { eventsOfRun } from '../server/run-events.server.ts';
-import { recordEvent } from '../server/run-log.server.ts';
+import { findRun } from '../server/runs.server.ts';
+import { recordEvent, stateOfRun } from '../run/run-log.server.ts';
 import type { Route } from './+types/events.ts';
 
 const MOST_BYTES = 20_000;
 
 /** All events of a run after one that is known, for screens whose stream was cut. */
 export function loader({ params, request }: Route.LoaderArgs) {
+  const run = findRun(params.runId);
+  if (!run) throw data('There is no such run.', { status: 404 });
   const after = Number(new URL(request.url).searchParams.get('after')) || 0;
-  return Response.json({ events: eventsOfRun(params.runId, after) }, { headers: { 'Cache-Control': 'no-store' } });
+  return Response.json({ events: eventsOfRun(run, after) }, { headers: { 'Cache-Control': 'no-store' } });
 }
 
 /** Appends one event. JSON from the Bench's queue; a form before JavaScript arrives, stamped here. */
@@ -24,19 +29,43 @@ export async function action({ params, request }: Route.ActionArgs) {
   } catch {
     return Response.json({ message: 'The event is not JSON.' }, { status: 422 });
   }
-  const recorded = recordEvent(params.runId, body);
-  return recorded.ok
-    ? Response.json({ seq: recorded.seq, repeated: recorded.repeated }, { status: 200 })
-    : Response.json({ message: recorded.message }, { status: recorded.status });
+  try {
+    const recorded = recordEvent(params.runId, body);
+    if (recorded.ok) return Response.json({ seq: recorded.seq, repeated: recorded.repeated }, { status: 200 });
+    const { status, message, movedTo } = recorded;
+    return Response.json({ message, ...(movedTo ? { movedTo } : {}) }, { status });
+  } catch (thrown) {
+    return asAnswer(thrown);
+  }
 }
 
+/** A full disk is said to a screen as an answer that it can read, and after which it keeps its act. */
+function asAnswer(thrown: unknown): Response {
+  const fault = thrown as { readonly data?: unknown; readonly init?: { readonly status?: number } | null };
+  if (typeof fault.data !== 'string' || !fault.init?.status) throw thrown;
+  return Response.json({ message: fault.data }, { status: fault.init.status });
+}
+
+/**
+ * A press without scripts. One far too early leads back with a question, and only a second one soon after it counts
+ * (domain.md 10.1), as with scripts.
+ */
 function fromForm(runId: string, form: FormData): never {
-  let act: object = {};
+  let act: { kind?: unknown } = {};
   try {
     act = JSON.parse(String(form.get('act'))) as object;
   } catch {
     // An unreadable act is refused by the event's own rules below.
   }
-  recordEvent(runId, { ...act, id: nanoid(), atMs: nowMs() });
-  throw redirect(`/bench/${runId}`);
+  const run = findRun(runId);
+  if (run && act.kind === 'step-ended') {
+    const state = stateOfRun(run);
+    const early = outOfPlace(run.plan, state, runNow(run.plan, state), nowMs());
+    const askedMs = Number(form.get('asked'));
+    // Reading the page again takes its time too.
+    const again = askedMs > 0 && nowMs() - askedMs < 2 * PRESS_AGAIN_WITHIN_MS;
+    if (early && !again) throw redirect(`/bench/${runId}?asked=${nowMs()}`);
+  }
+  const recorded = recordEvent(runId, { ...act, id: nanoid(), atMs: nowMs() });
+  throw redirect(recorded.ok ? `/bench/${runId}` : `/bench/${runId}?refused=${encodeURIComponent(recorded.message)}`);
 }

@@ -3,6 +3,7 @@ import { pauseRefusal } from '../../core/run/guard.ts';
 import type { RunPlan } from '../../core/run/run-plan.ts';
 import type { RunState } from '../../core/run/state.ts';
 import type { Act } from './run-channel.ts';
+import { Sheet } from './sheet.tsx';
 import type { SoundSettings } from './use-cues.ts';
 import type { ToneName } from './tones.ts';
 
@@ -28,15 +29,16 @@ export function MoreActs({ plan, state, act, close }: MoreProps) {
     close();
   };
   return (
-    <section aria-label="More" className="grid gap-2 rounded-card border-2 border-night-line bg-night-card p-4 sm:grid-cols-2">
+    <Sheet label="More" close={close}>
+      <div className="grid gap-2 sm:grid-cols-2">
       {running &&
         [30, -30].map((seconds) => (
-          <button key={seconds} type="button" className={ROW} onClick={() => done({ kind: 'lengthened', step: state.step, seconds })}>
+          <button key={seconds} type="button" className={ROW} onClick={() => done({ kind: 'lengthened', step: step?.id ?? '', seconds })}>
             {seconds > 0 ? 'Lengthen' : 'Shorten'} {name} by 0:30
           </button>
         ))}
       {step && !isDeveloper(step.kind) && state.phase !== 'paused' && (
-        <button type="button" className={ROW} onClick={() => done({ kind: 'skipped', step: state.step })}>
+        <button type="button" className={ROW} onClick={() => done({ kind: 'skipped', step: step.id })}>
           {running ? `End ${name} now as skipped` : `Skip ${name}`}
         </button>
       )}
@@ -45,7 +47,7 @@ export function MoreActs({ plan, state, act, close }: MoreProps) {
           type="button"
           className={ROW}
           disabled={isDeveloper(before.kind)}
-          onClick={() => done({ kind: 'repeated', step: state.step - 1 })}
+          onClick={() => done({ kind: 'repeated', step: before.id })}
         >
           Repeat {before.name.toLowerCase()}
           {isDeveloper(before.kind) && <span className="block text-sm">A second time would over-develop.</span>}
@@ -63,10 +65,8 @@ export function MoreActs({ plan, state, act, close }: MoreProps) {
             : 'Nothing was developed: the rolls wait again.'}
         </span>
       </button>
-      <button type="button" className={ROW} onClick={close}>
-        Close
-      </button>
-    </section>
+      </div>
+    </Sheet>
   );
 }
 
@@ -88,7 +88,8 @@ export function SoundPanel({
     ['end', 'Zero: long'],
   ];
   return (
-    <section aria-label="Sound" className="grid gap-3 rounded-card border-2 border-night-line bg-night-card p-4">
+    <Sheet label="Sound" close={close}>
+      <div className="grid gap-3">
       <label className="flex min-h-11 items-center gap-3">
         <input
           type="checkbox"
@@ -126,10 +127,8 @@ export function SoundPanel({
           </button>
         ))}
       </div>
-      <button type="button" className={ROW} onClick={close}>
-        Close
-      </button>
-    </section>
+      </div>
+    </Sheet>
   );
 }
 
@@ -141,14 +140,15 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['Z', 'undo the last act'],
   [', and .', 'the step began a second earlier, or later'],
   ['Shift with them', 'by five seconds'],
+  ['B', 'when the step really began'],
   ['S', 'sound'],
   ['?', 'these keys'],
 ];
 
 export function KeysPanel({ close }: { readonly close: () => void }) {
   return (
-    <section aria-label="Keys" className="rounded-card border-2 border-night-line bg-night-card p-4">
-      <dl className="grid grid-cols-[9rem_1fr] gap-y-1.5">
+    <Sheet label="Keys" close={close}>
+      <dl className="grid grid-cols-[8rem_1fr] gap-x-3 gap-y-1.5 lg:grid-cols-[8rem_1fr_8rem_1fr]">
         {KEYS.map(([key, does]) => (
           <div key={key} className="contents">
             <dt className="figure font-semibold">{key}</dt>
@@ -156,9 +156,6 @@ export function KeysPanel({ close }: { readonly close: () => void }) {
           </div>
         ))}
       </dl>
-      <button type="button" className={`${ROW} mt-3`} onClick={close}>
-        Close
-      </button>
-    </section>
+    </Sheet>
   );
 }

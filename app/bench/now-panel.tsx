@@ -5,7 +5,13 @@ import type { RunState } from '../../core/run/state.ts';
 import { hangUpInWords } from '../../core/schedule/drying.ts';
 import { showDuration } from '../../core/units/duration.ts';
 import { showTemperature } from '../../core/units/temperature.ts';
-import { useUnits } from '../ui/units.ts';
+import { showRange } from '../../core/units/sentence.ts';
+import { pouredAtC } from '../../core/schedule/cues.ts';
+import type { ShortFixing } from '../../core/run/light.ts';
+import { pourNowC } from '../../core/run/tank-now.ts';
+import { useText, useUnits } from '../ui/units.ts';
+import type { Act } from './run-channel.ts';
+import { Correction } from './side-panel.tsx';
 import { showClock } from './show-clock.ts';
 
 interface NowProps {
@@ -13,18 +19,21 @@ interface NowProps {
   readonly state: RunState;
   readonly now: RunNow;
   readonly nowMs: number;
+  readonly act: (act: Act) => unknown;
+  readonly next: { readonly position: number } | null;
 }
 
 /** A cue stays filled this long after its second, so that a glance a moment later still sees it. */
 const DUE_MS = 4500;
 
 /** What is in the tank, how long still, what to do next and when. Read from a metre away. */
-export function NowPanel({ plan, state, now, nowMs }: NowProps) {
+export function NowPanel(shown: NowProps) {
+  const { plan, state, now, next } = shown;
   const step = plan.steps[state.step];
-  if (state.phase === 'running' && now.running && step) return <Running plan={plan} state={state} now={now} nowMs={nowMs} />;
-  if (state.phase === 'paused') return <Paused plan={plan} state={state} now={now} nowMs={nowMs} />;
-  if (!step) return <HangUp plan={plan} />;
-  return <Between plan={plan} state={state} now={now} nowMs={nowMs} />;
+  if (state.phase === 'running' && now.running && step) return <Running {...shown} />;
+  if (state.phase === 'paused') return <Paused {...shown} />;
+  if (!step) return <HangUp plan={plan} next={next} />;
+  return <Between {...shown} />;
 }
 
 function Digits({ seconds, over, label }: { readonly seconds: number; readonly over: boolean; readonly label: string }) {
@@ -40,7 +49,7 @@ function Digits({ seconds, over, label }: { readonly seconds: number; readonly o
   );
 }
 
-function Running({ plan, state, now, nowMs }: NowProps) {
+function Running({ plan, state, now, nowMs, act, next }: NowProps) {
   const step = plan.steps[state.step];
   const running = now.running;
   if (!step || !running) return null;
@@ -81,14 +90,18 @@ function Running({ plan, state, now, nowMs }: NowProps) {
             ))}
         </p>
       )}
+      <div className="mt-3 lg:hidden">
+        <Correction {...{ plan, state, now, nowMs, act, next }} />
+      </div>
       <Cues cues={running.cues} nowMs={nowMs} />
-      {now.lightSafe && <p className="mt-3 text-night-quiet">Light does no harm now: the tank may be open.</p>}
+      {now.light.safe && <p className="mt-3 text-night-quiet">Light does no harm now: the tank may be open.</p>}
     </>
   );
 }
 
 /** The next cue with its own countdown, then the two or three after it. A due cue fills; nothing blinks. */
 function Cues({ cues, nowMs }: { readonly cues: readonly DueCue[]; readonly nowMs: number }) {
+  const text = useText();
   const current = cues.findLast((cue) => cue.atMs <= nowMs && nowMs - cue.atMs < DUE_MS && cue.kind !== 'end' && cue.kind !== 'light-safe');
   const coming = cues.filter((cue) => cue.atMs > nowMs);
   const shown = current ?? coming[0];
@@ -100,7 +113,7 @@ function Cues({ cues, nowMs }: { readonly cues: readonly DueCue[]; readonly nowM
       <div
         className={`flex min-h-16 items-center justify-between gap-4 rounded-r-card border-l-[6px] border-straw px-4 py-3 text-[1.35rem] leading-snug font-bold sm:text-[1.7rem] ${due ? 'bg-straw text-night' : 'bg-night-card'}`}
       >
-        <span>{shown.label}</span>
+        <span>{text(shown)}</span>
         <span className={`figure shrink-0 ${due ? '' : 'text-straw'}`}>
           {due ? 'now' : showDuration(Math.ceil((shown.atMs - nowMs) / 1000))}
         </span>
@@ -109,7 +122,7 @@ function Cues({ cues, nowMs }: { readonly cues: readonly DueCue[]; readonly nowM
         {rest.map((cue) => (
           <li key={cue.kind + String(cue.atMs)} className="grid grid-cols-[4.2rem_1fr] gap-2">
             <span className="figure">{showDuration(Math.ceil((cue.atMs - nowMs) / 1000))}</span>
-            <span className="text-night-quiet">{cue.label}</span>
+            <span className="text-night-quiet">{text(cue)}</span>
           </li>
         ))}
       </ol>
@@ -117,8 +130,9 @@ function Cues({ cues, nowMs }: { readonly cues: readonly DueCue[]; readonly nowM
   );
 }
 
-function Between({ plan, state, now, nowMs }: NowProps) {
-  const { temperature } = useUnits();
+function Between({ plan, state, now, nowMs, act }: NowProps) {
+  const units = useUnits();
+  const { temperature } = units;
   const step = plan.steps[state.step];
   if (!step) return null;
   const leftS = now.nextPourAtMs === null ? null : Math.ceil((now.nextPourAtMs - nowMs) / 1000);
@@ -143,11 +157,12 @@ function Between({ plan, state, now, nowMs }: NowProps) {
         <p className="mt-2 text-lg font-semibold text-straw">
           {before && isDeveloper(before.kind)
             ? 'Developer left in the film goes on working: pour now.'
-            : before?.lightSafeAtEnd
+            : now.light.safe
               ? 'No hurry: the film is fixed.'
               : 'Pour when you are ready; do not let the film dry.'}
         </p>
       )}
+      {now.light.short && <KeepItDark {...{ plan, act }} short={now.light.short} />}
       <dl className="mt-5 grid max-w-xl grid-cols-[8rem_1fr] gap-y-2 text-lg">
         <dt className="text-night-quiet">{step.bottle ? 'From' : 'With'}</dt>
         <dd className="font-semibold">
@@ -155,18 +170,17 @@ function Between({ plan, state, now, nowMs }: NowProps) {
         </dd>
         <dt className="text-night-quiet">At</dt>
         <dd className="figure">
-          {showTemperature(step.temperatureC, temperature)}
-          {step.range && (
-            <span className="text-night-quiet">
-              {' '}
-              ({step.range.lowC.toFixed(1)} to {showTemperature(step.range.highC, temperature)})
-            </span>
+          {showTemperature(pourNowC(plan, state, state.step, nowMs) ?? pouredAtC(step), temperature)}
+          {step.inTankC ? (
+            <span className="text-night-quiet"> in the tank {showRange(step.inTankC.startsC, step.inTankC.endsC, units)}</span>
+          ) : (
+            step.range && <span className="text-night-quiet"> ({showRange(step.range.lowC, step.range.highC, units)})</span>
           )}
         </dd>
         <dt className="text-night-quiet">For</dt>
         <dd className="figure">{showDuration(step.seconds)}</dd>
       </dl>
-      {now.lightSafe && before?.opensTank && (
+      {now.light.safe && before?.opensTank && (
         <p className="mt-4 rounded-card border border-aqua px-4 py-2 text-lg">Light does no harm from here: the tank may be opened.</p>
       )}
       {!step.inTank && (
@@ -189,22 +203,53 @@ function Paused({ plan, state, nowMs }: NowProps) {
   );
 }
 
-function HangUp({ plan }: { readonly plan: RunPlan }) {
+/** The tank stays shut: what bleaches or fixes got too little, and goes back in (domain.md 10.1). */
+function KeepItDark({ plan, short, act }: { readonly plan: RunPlan; readonly short: ShortFixing; readonly act: (act: Act) => unknown }) {
+  const step = plan.steps[short.step];
+  if (!step) return null;
+  return (
+    <div role="alert" className="mt-4 max-w-2xl rounded-card border-2 border-straw px-4 py-3">
+      <p className="text-lg font-bold text-straw">
+        Keep the tank shut: {step.name.toLowerCase()} got {showDuration(short.gotS)} of {showDuration(short.wantedS)}.
+      </p>
+      <p className="mt-1">Film that is not bleached and fixed through is not safe in the light yet. Pour it back in for the rest of its time.</p>
+      <button
+        type="button"
+        className="mt-2 min-h-12 rounded-card border border-straw px-4 font-bold text-straw"
+        onClick={() => act({ kind: 'repeated', step: step.id })}
+      >
+        {step.name} goes in again
+      </button>
+    </div>
+  );
+}
+
+function HangUp({ plan, next }: { readonly plan: RunPlan; readonly next: NowProps['next'] }) {
   const back = plan.steps.filter((step) => step.bottle !== null && step.after === 'return');
+  // The next run pours from the same bottles: they go back into the bath, not onto the shelf.
+  const where = next ? `back in the bath for run ${next.position + 1}` : 'back on the shelf';
   return (
     <>
       <h2 className="text-3xl font-bold">Hang it up</h2>
       <p className="mt-2 text-lg text-night-quiet">
-        {hangUpInWords(plan.drying)}. A clip at the top and a weight below, where no dust moves. It is dry in about two hours.
+        {hangUpInWords(plan.drying ?? undefined)}. A clip at the top and a weight below, where no dust moves. It is dry in{' '}
+        {howLongToDry(plan.dryingS)}.
       </p>
       <ul className="mt-4 grid gap-2 text-lg md:grid-cols-2">
         {back.map((step) => (
-          <li key={step.bath} className="rounded-card border border-night-line px-3 py-2.5">
-            {step.bottle}: air squeezed out, capped, back on the shelf
+          <li key={step.id} className="rounded-card border border-night-line px-3 py-2.5">
+            {step.bottle}: air squeezed out, capped, {where}
           </li>
         ))}
         <li className="rounded-card border border-night-line px-3 py-2.5">Reels and tank rinsed; reels standing to dry</li>
       </ul>
     </>
   );
+}
+
+/** `about two hours` by the house's own habit, never for everybody alike. */
+export function howLongToDry(dryingS: number): string {
+  const hours = dryingS / 3600;
+  if (hours < 1) return `about ${Math.round(hours * 60)} minutes`;
+  return hours === 1 ? 'about an hour' : `about ${Math.round(hours * 10) / 10} hours`;
 }

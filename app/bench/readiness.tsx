@@ -1,10 +1,12 @@
 import { useState } from 'react';
 import { Form, useFetcher } from 'react-router';
-import { isDeveloper } from '../../core/kit/kind.ts';
-import { isWater } from '../../core/kit/kind.ts';
+import { isDeveloper, isWater } from '../../core/kit/kind.ts';
 import type { RunPlan } from '../../core/run/run-plan.ts';
+import { pouredAtC } from '../../core/schedule/cues.ts';
+import type { PlannedStep } from '../../core/schedule/plan.ts';
+import { showRange } from '../../core/units/sentence.ts';
 import { showTemperature } from '../../core/units/temperature.ts';
-import { useUnits } from '../ui/units.ts';
+import { useUnits, type Units } from '../ui/units.ts';
 import { ReadingEntry, type Thermometer } from './reading-entry.tsx';
 import type { Act } from './run-channel.ts';
 
@@ -27,9 +29,9 @@ interface ReadinessProps {
 
 /** Before the first pour: everything that cannot be fetched once the developer is in. */
 export function Readiness({ runId, sessionId, plan, thermometers, act, measuring, measure }: ReadinessProps) {
-  const { temperature } = useUnits();
+  const units = useUnits();
   const measured = { runId, sessionId, plan, thermometers, measuring, measure };
-  const checks = readinessChecks(plan, (c) => showTemperature(c, temperature));
+  const checks = readinessChecks(plan, units);
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
   const left = checks.filter((check) => !ticked.has(check.id));
   return (
@@ -98,11 +100,12 @@ function Measured({ runId, sessionId, plan, thermometers, measuring, measure }: 
           label={`${developer.name}, in its bottle`}
           first={measuring}
           thermometers={thermometers}
+          places={[{ of: `bottle:${developer.id}`, name: developer.name }]}
           refusal={replan.data?.message ?? null}
           keep={(reading) =>
             void replan.submit(
-              { intent: 'replan', runId, step: developer.bath, tempC: String(reading.c) },
-              { method: 'post', action: '/?index' },
+              { step: developer.bath, tempC: String(reading.c) },
+              { method: 'post', action: `/runs/${runId}/replan` },
             )
           }
           close={() => measure(null)}
@@ -112,16 +115,21 @@ function Measured({ runId, sessionId, plan, thermometers, measuring, measure }: 
   return (
     <div className="mt-4 flex flex-wrap items-center justify-between gap-x-4 gap-y-2">
       <p>
-        {developer.name} planned at <span className="figure text-aqua">{showTemperature(developer.temperatureC, temperature)}</span>. Colder
+        {developer.name} planned at <span className="figure text-aqua">{showTemperature(developer.temperatureC, temperature)}</span>
+        {Math.abs(pouredAtC(developer) - developer.temperatureC) > 0.04 && (
+          <>
+            , poured at <span className="figure text-aqua">{showTemperature(pouredAtC(developer), temperature)}</span>
+          </>
+        )}
+        . Colder
         or warmer?
       </p>
       <div className="flex gap-2">
         <button type="button" className="min-h-12 rounded-card border border-night-quiet px-4 font-semibold" onClick={() => measure('')}>
           Plan it as measured <kbd className="text-night-quiet">R</kbd>
         </button>
-        <Form method="post" action="/?index" reloadDocument>
-          <input type="hidden" name="sessionId" value={sessionId} />
-          <button name="intent" value="leave" className="min-h-12 rounded-card border border-night-quiet px-4">
+        <Form method="post" action={`/sessions/${sessionId}/leave`} reloadDocument>
+          <button className="min-h-12 rounded-card border border-night-quiet px-4">
             Back to the plan
           </button>
         </Form>
@@ -130,20 +138,22 @@ function Measured({ runId, sessionId, plan, thermometers, measuring, measure }: 
   );
 }
 
-export function readinessChecks(plan: RunPlan, show: (tempC: number) => string): Check[] {
+/** What must be at hand, the bottles in the order of pouring, each at the one temperature it is poured at. */
+export function readinessChecks(plan: RunPlan, units: Units): Check[] {
   const bottles = plan.steps.filter((step) => step.bottle !== null);
   const water = plan.steps.find((step) => isWater(step.kind));
+  const at = (step: PlannedStep) => showTemperature(pouredAtC(step), units.temperature);
   return [
     { id: 'loaded', asks: `${plan.tankName} loaded in complete darkness and closed` },
-    ...bottles.map((step) => ({
-      id: `bottle-${step.bath}`,
-      asks: `${step.name} bottle`,
-      figure: step.range ? `${step.range.lowC.toFixed(1)} to ${show(step.range.highC)}` : show(step.temperatureC),
+    ...bottles.map((step, i) => ({
+      id: `bottle-${step.id}`,
+      asks: `${i + 1}. ${step.name} bottle`,
+      figure: step.critical || !step.range ? at(step) : showRange(step.range.lowC, step.range.highC, units),
     })),
     ...plan.steps
       .filter((step) => step.bottle === null && !isWater(step.kind))
-      .map((step) => ({ id: `other-${step.bath}`, asks: `${step.name}, mixed and at hand`, figure: show(step.temperatureC) })),
-    ...(water ? [{ id: 'water', asks: 'Rinse and wash water', figure: show(water.temperatureC) }] : []),
+      .map((step) => ({ id: `other-${step.id}`, asks: `${step.name}, mixed and at hand`, figure: at(step) })),
+    ...(water ? [{ id: 'water', asks: 'Rinse and wash water', figure: at(water) }] : []),
     { id: 'funnels', asks: 'A funnel for each bottle, and a waste jug' },
     { id: 'gloves', asks: 'Gloves, eye protection, long sleeves; the air moves' },
   ];

@@ -1,12 +1,14 @@
 import { useEffect, useRef, useState } from 'react';
-import { parseReading } from '../../core/units/temperature.ts';
+import { Radio, RadioGroup } from '@headlessui/react';
+import { trueC, type ThermometerError } from '../../core/heat/thermometer.ts';
+import type { ReadingOf } from '../../core/run/event.ts';
+import { parseReading, showTemperatureChange } from '../../core/units/temperature.ts';
 import { useUnits } from '../ui/units.ts';
 import type { Act } from './run-channel.ts';
 
-export interface Thermometer {
+export interface Thermometer extends ThermometerError {
   readonly id: string;
   readonly name: string;
-  readonly offsetC: number;
 }
 
 export interface Reading {
@@ -14,6 +16,8 @@ export interface Reading {
   readonly c: number;
   readonly shownC: number;
   readonly thermometer: string | null;
+  readonly thermometerId: string | null;
+  readonly of: ReadingOf;
 }
 
 interface ReadingEntryProps {
@@ -22,6 +26,8 @@ interface ReadingEntryProps {
   readonly thermometers: readonly Thermometer[];
   readonly keep: (reading: Reading) => void;
   readonly close: () => void;
+  /** What it can have been taken of, the likeliest first; one choice is not asked about. */
+  readonly places: readonly { readonly of: ReadingOf; readonly name: string }[];
   /** Why what was kept could not be used. */
   readonly refusal?: string | null;
 }
@@ -29,7 +35,8 @@ interface ReadingEntryProps {
 const KEPT = 'steady-reel-thermometer';
 
 /** Two seconds: digits, Enter. A slip is refused with what was likely meant, and what was typed stays. */
-export function ReadingEntry({ label, first, thermometers, keep, close, refusal = null }: ReadingEntryProps) {
+export function ReadingEntry({ label, first, thermometers, keep, close, places, refusal = null }: ReadingEntryProps) {
+  const [of, setOf] = useState<ReadingOf>(places[0]?.of ?? 'tank');
   const { temperature } = useUnits();
   const [typed, setTyped] = useState(first);
   const [said, setSaid] = useState<{ readonly message: string; readonly likely: string | null } | null>(null);
@@ -51,13 +58,16 @@ export function ReadingEntry({ label, first, thermometers, keep, close, refusal 
     setSaid(null);
     keep({
       shownC,
-      c: Math.round((shownC - (thermometer?.offsetC ?? 0)) * 100) / 100,
+      c: Math.round((thermometer ? trueC(thermometer, shownC) : shownC) * 100) / 100,
       thermometer: thermometer?.name ?? null,
+      thermometerId: thermometer?.id ?? null,
+      of,
     });
   };
   return (
     <form
-      className="rounded-card border-2 border-straw bg-night-card p-4"
+      aria-label={label}
+      className="mb-2 rounded-card border-2 border-straw bg-night-card p-4"
       onSubmit={(event) => {
         event.preventDefault();
         read(typed);
@@ -105,7 +115,8 @@ export function ReadingEntry({ label, first, thermometers, keep, close, refusal 
             {thermometers.map((thermometer) => (
               <option key={thermometer.id} value={thermometer.id}>
                 {thermometer.name}
-                {thermometer.offsetC !== 0 && ` (${thermometer.offsetC > 0 ? '−' : '+'}${Math.abs(thermometer.offsetC).toFixed(1)})`}
+                {thermometer.offsetC !== 0 &&
+                  ` (${showTemperatureChange(-thermometer.offsetC, temperature)})`}
               </option>
             ))}
             <option value="">another, no correction</option>
@@ -116,6 +127,19 @@ export function ReadingEntry({ label, first, thermometers, keep, close, refusal 
           Cancel
         </button>
       </div>
+      {places.length > 1 && (
+        <RadioGroup value={of} onChange={setOf} aria-label="Taken in" className="mt-3 flex flex-wrap gap-2">
+          {places.map((place) => (
+            <Radio
+              key={place.of}
+              value={place.of}
+              className="flex min-h-11 cursor-pointer items-center rounded-card border border-night-line px-3 data-checked:border-straw data-checked:font-bold data-focus:outline-2 data-focus:outline-straw"
+            >
+              {place.name}
+            </Radio>
+          ))}
+        </RadioGroup>
+      )}
     </form>
   );
 }
@@ -130,7 +154,7 @@ export function NoteEntry({ act, close }: { readonly act: (act: Act) => void; re
   };
   return (
     <form
-      className="rounded-card border-2 border-straw bg-night-card p-4"
+      className="mb-2 rounded-card border-2 border-straw bg-night-card p-4"
       onSubmit={(event) => {
         event.preventDefault();
         keep();

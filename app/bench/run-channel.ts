@@ -1,8 +1,8 @@
 import { nanoid } from 'nanoid';
-import type { RunEvent } from '../../core/run/event.ts';
+import { readRunEvent, type RunEvent } from '../../core/run/event.ts';
 import { refusalOf } from '../../core/run/guard.ts';
 import type { RunPlan } from '../../core/run/run-plan.ts';
-import { foldRun, type RunState } from '../../core/run/state.ts';
+import { foldRun, withEvent, type RunState } from '../../core/run/state.ts';
 import type { BenchClock } from './bench-clock.ts';
 import { EventStore, type Confirmed } from './event-store.ts';
 
@@ -18,10 +18,39 @@ export interface ChannelView {
   readonly undelivered: number;
   /** Why the last act did not count; null when it did. */
   readonly refusal: string | null;
+  /** Why acts wait although the server answers, such as a full disk. */
+  readonly held: string | null;
+  /** The run that stands in this one's place, once it was planned anew; '' where it went back to the plan. */
+  readonly movedTo: string | null;
 }
 
 const RETRY_MS = [500, 1000, 2000, 4000];
 const REOPEN_MS = 1500;
+
+/** What became of a delivery. Only a refusal that will never change takes an act off the queue. */
+type Delivery =
+  | { readonly kind: 'kept'; readonly seq: number }
+  | { readonly kind: 'refused'; readonly message: string; readonly movedTo: string | null }
+  | { readonly kind: 'not-now'; readonly message: string | null };
+
+/** Acts in words, for telling which one was refused. */
+const ACT_NAMES: Readonly<Record<RunEvent['kind'], string>> = {
+  readied: 'Ready',
+  poured: 'The pour',
+  'step-ended': 'The end of the bath',
+  skipped: 'The skip',
+  repeated: 'The repeat',
+  lengthened: 'The longer time',
+  nudged: 'The moved start',
+  reading: 'The reading',
+  correction: 'The choice of time',
+  note: 'The note',
+  paused: 'The pause',
+  resumed: 'Going on',
+  undone: 'The undo',
+  finished: 'The finish',
+  'given-up': 'Giving up',
+};
 
 /**
  * A run as this screen knows it: events the server has, then acts still on their way, folded into one state. Acts count
@@ -32,10 +61,17 @@ export class RunChannel {
   private pending: readonly RunEvent[] = [];
   private connection: Connection = 'together';
   private refusal: string | null = null;
+  private held: string | null = null;
+  private movedTo: string | null = null;
   private view: ChannelView;
   private delivering = false;
   private failures = 0;
   private stream: EventSource | null = null;
+  /**
+   * How far the stream has come, without a gap. Answers to this screen's own acts lie further on and say nothing of what
+   * other screens did in between, so a stream opened anew begins here and not after them.
+   */
+  private streamed: number;
   private reopenTimer: ReturnType<typeof setTimeout> | undefined;
   private retryTimer: ReturnType<typeof setTimeout> | undefined;
   private closed = false;
@@ -49,7 +85,9 @@ export class RunChannel {
     first: readonly Confirmed[],
   ) {
     this.confirmed = first;
-    this.store = new EventStore(runId);
+    // What came with the page is everything up to then.
+    this.streamed = first.at(-1)?.seq ?? 0;
+    this.store = new EventStore(runId, plan);
     this.view = this.look();
   }
 
@@ -98,16 +136,22 @@ export class RunChannel {
     this.changed();
   }
 
-  /** Called when the network or the page comes back. */
+  /** Called when the network or the page comes back. A page that slept may hold a stream that died without a word. */
   wake(): void {
     this.failures = 0;
     void this.deliver();
-    if (!this.stream || this.stream.readyState === EventSource.CLOSED) this.listen();
+    this.listen();
   }
 
   private look(): ChannelView {
-    const state = foldRun(this.plan, [...this.confirmed.map(({ event }) => event), ...this.pending]);
-    return { state, connection: this.connection, undelivered: this.pending.length, refusal: this.refusal };
+    const known = foldRun(
+      this.plan,
+      this.confirmed.map(({ event }) => event),
+    );
+    // What is in the book counts; what is on its way counts as far as it makes sense after it.
+    const state = this.pending.reduce((before, event) => withEvent(this.plan, before, event), known);
+    const { connection, refusal, held, movedTo } = this;
+    return { state, connection, undelivered: this.pending.length, refusal, held, movedTo };
   }
 
   private changed(): void {
@@ -128,8 +172,7 @@ export class RunChannel {
   private listen(): void {
     if (this.closed) return;
     this.stream?.close();
-    const after = this.confirmed.at(-1)?.seq ?? 0;
-    const stream = new EventSource(`/bench/${this.runId}/stream?after=${after}`);
+    const stream = new EventSource(`/bench/${this.runId}/stream?after=${this.streamed}`);
     this.stream = stream;
     stream.onopen = () => {
       this.connection = 'together';
@@ -137,13 +180,20 @@ export class RunChannel {
       void this.deliver();
     };
     stream.onmessage = (message: MessageEvent<string>) => {
-      this.take([{ seq: Number(message.lastEventId), event: JSON.parse(message.data) as RunEvent }]);
+      const seq = Number(message.lastEventId);
+      const read = readRunEvent(JSON.parse(message.data), this.plan);
+      if (read.ok) this.take([{ seq, event: read.value }]);
+      this.streamed = Math.max(this.streamed, seq);
       this.changed();
     };
+    stream.addEventListener('moved', (message) => {
+      this.movedTo = (JSON.parse((message as MessageEvent<string>).data) as { to: string | null }).to ?? '';
+      this.changed();
+    });
     stream.onerror = () => {
       this.connection = navigator.onLine && this.failures < RETRY_MS.length ? 'reconnecting' : 'alone';
       this.changed();
-      // A stream that the browser gave up is opened anew from the last event seen.
+      // A stream that the browser gave up is opened anew from the last event it brought.
       if (stream.readyState === EventSource.CLOSED) {
         clearTimeout(this.reopenTimer);
         this.reopenTimer = setTimeout(() => this.listen(), REOPEN_MS);
@@ -156,19 +206,25 @@ export class RunChannel {
     this.delivering = true;
     try {
       for (let event = this.pending[0]; event; event = this.pending[0]) {
-        const outcome = await this.send(event);
-        if (outcome === 'unreachable') {
+        const delivery = await this.send(event);
+        if (delivery.kind === 'not-now') {
           this.failures++;
           this.connection = 'alone';
+          this.held = delivery.message;
           clearTimeout(this.retryTimer);
           this.retryTimer = setTimeout(() => void this.deliver(), RETRY_MS[Math.min(this.failures, RETRY_MS.length) - 1]);
           break;
         }
         this.failures = 0;
-        const { id } = event;
+        this.held = null;
+        this.connection = 'together';
+        const { id, kind } = event;
         this.pending = this.pending.filter((other) => other.id !== id);
-        if (outcome.seq === null) this.refusal = outcome.message;
-        else this.take([{ seq: outcome.seq, event }]);
+        if (delivery.kind === 'kept') this.take([{ seq: delivery.seq, event }]);
+        else {
+          this.refusal = `${ACT_NAMES[kind]} did not count. ${delivery.message}`;
+          this.movedTo = delivery.movedTo ?? this.movedTo;
+        }
         await this.store.dequeue(id);
         this.changed();
       }
@@ -178,22 +234,25 @@ export class RunChannel {
     }
   }
 
-  private async send(
-    event: RunEvent,
-  ): Promise<'unreachable' | { readonly seq: number; readonly message: null } | { readonly seq: null; readonly message: string }> {
+  private async send(event: RunEvent): Promise<Delivery> {
     try {
       const answer = await fetch(`/bench/${this.runId}/events`, {
         method: 'POST',
         headers: { 'Content-Type': 'application/json' },
         body: JSON.stringify(event),
       });
-      if (answer.status >= 500) return 'unreachable';
-      const said = (await answer.json()) as { seq?: number; message?: string };
-      return answer.ok && said.seq !== undefined
-        ? { seq: said.seq, message: null }
-        : { seq: null, message: said.message ?? 'The server did not accept this act.' };
+      const said = (await answer.json().catch(() => ({}))) as { seq?: unknown; message?: unknown; movedTo?: unknown };
+      const message = typeof said.message === 'string' ? said.message : null;
+      if (answer.ok && typeof said.seq === 'number') return { kind: 'kept', seq: said.seq };
+      if (answer.status === 409 || answer.status === 422)
+        return {
+          kind: 'refused',
+          message: message ?? 'The server did not accept it.',
+          movedTo: typeof said.movedTo === 'string' ? said.movedTo : null,
+        };
+      return { kind: 'not-now', message };
     } catch {
-      return 'unreachable';
+      return { kind: 'not-now', message: null };
     }
   }
 }

@@ -1,4 +1,7 @@
 import { cooledC } from '../../core/heat/cooling.ts';
+import { predictedC } from '../../core/run/tank-now.ts';
+import { showTemperature } from '../../core/units/temperature.ts';
+import { useUnits } from '../ui/units.ts';
 import type { RunningStep } from '../../core/run/now.ts';
 import type { RunPlan } from '../../core/run/run-plan.ts';
 import type { ActualStep } from '../../core/run/state.ts';
@@ -20,15 +23,28 @@ const COURSE_POINTS = 24;
 export function TemperatureTrace({ plan, step, actual, running, nowMs }: TraceProps) {
   const readings = actual?.readings ?? [];
   const last = readings.at(-1);
-  if (!last)
+  const { temperature } = useUnits();
+  const place = plan.steps.indexOf(step);
+  const endsAtMs = Math.max(running.endsAtMs, running.startMs + 1000);
+  // Dotted, what the pour foretells; a reading replaces it (domain.md 8.1).
+  const foretold =
+    predictedC(plan, place, 0) === null
+      ? []
+      : Array.from({ length: COURSE_POINTS + 1 }, (_, i) => {
+          const atMs = running.startMs + ((endsAtMs - running.startMs) * i) / COURSE_POINTS;
+          return { atMs, c: predictedC(plan, place, (atMs - running.startMs) / 1000) ?? step.temperatureC };
+        });
+  if (!last && foretold.length === 0)
     return (
       <p className="mt-2 text-sm text-night-quiet">
         A reading moves the finish so that the development stays the same. Type the figure, then Enter.
       </p>
     );
-  const span = Math.max(running.endsAtMs, last.atMs) - running.startMs || 1;
+  const span = Math.max(endsAtMs, last?.atMs ?? 0) - running.startMs || 1;
   const { surroundings } = plan;
-  const course = surroundings
+  const course = !last
+    ? []
+    : surroundings
     ? Array.from({ length: COURSE_POINTS + 1 }, (_, i) => {
         const atMs = last.atMs + ((running.endsAtMs - last.atMs) * i) / COURSE_POINTS;
         return { atMs, c: cooledC(last.c, surroundings.surroundC, surroundings.coolingPerMin, (atMs - last.atMs) / 1000) };
@@ -40,6 +56,7 @@ export function TemperatureTrace({ plan, step, actual, running, nowMs }: TracePr
   const all = [
     ...readings.map((reading) => reading.c),
     ...course.map((point) => point.c),
+    ...foretold.map((point) => point.c),
     step.temperatureC,
     ...(step.range ? [step.range.lowC, step.range.highC] : []),
   ];
@@ -54,17 +71,17 @@ export function TemperatureTrace({ plan, step, actual, running, nowMs }: TracePr
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       className="mt-3 w-full"
       role="img"
-      aria-label={`${readings.length} readings, the last ${last.c.toFixed(1)} °C`}
+      aria-label={
+        last
+          ? `${readings.length} ${readings.length === 1 ? 'reading' : 'readings'}, the last ${showTemperature(last.c, temperature)}`
+          : `No reading yet; the tank is expected to go from ${showTemperature(foretold[0]?.c ?? 0, temperature)} to ${showTemperature(foretold.at(-1)?.c ?? 0, temperature)}`
+      }
     >
       {step.range && (
         <rect x={0} width={WIDTH} y={y(step.range.highC)} height={Math.max(1, y(step.range.lowC) - y(step.range.highC))} fill="#17565280" />
       )}
-      <polyline
-        points={line([{ atMs: running.startMs, c: readings[0]?.c ?? last.c }, ...readings])}
-        fill="none"
-        stroke="#e9f3ef"
-        strokeWidth={2}
-      />
+      <polyline points={line(foretold)} fill="none" stroke="#a9c3bf" strokeWidth={2} strokeLinecap="round" strokeDasharray="0.1 5" />
+      <polyline points={line(readings)} fill="none" stroke="#e9f3ef" strokeWidth={2} />
       <polyline points={line(course)} fill="none" stroke="#a9c3bf" strokeWidth={1.5} strokeDasharray="4 4" />
       {readings.map((reading) => (
         <circle key={reading.atMs} cx={x(reading.atMs)} cy={y(reading.c)} r={3.5} fill="#58d1c0" />

@@ -6,7 +6,7 @@ import type { Confirmed } from './event-store.ts';
 import { RunChannel, type Act, type ChannelView } from './run-channel.ts';
 
 /** A wet glove presses twice: an act this soon after the run moved on is not meant. */
-const TWICE_MS = 700;
+export const TWICE_MS = 700;
 
 interface BenchStart {
   readonly runId: string;
@@ -25,6 +25,8 @@ export function useBench(start: BenchStart) {
     connection: 'together',
     undelivered: 0,
     refusal: null,
+    held: null,
+    movedTo: null,
   }));
   const [live, setLive] = useState<{ readonly clock: BenchClock; readonly channel: RunChannel } | null>(null);
   const begun = useRef(start);

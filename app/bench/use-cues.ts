@@ -21,14 +21,14 @@ const VIBRATION: Readonly<Record<ToneName, readonly number[]>> = {
 };
 
 /** Fires each cue once, on time, in sound, voice and vibration; returns the latest for the screen and screen readers. */
-export function useCues(clock: BenchClock | null, cues: readonly DueCue[]) {
+export function useCues(clock: BenchClock | null, cues: readonly DueCue[], say: (cue: DueCue) => string) {
   const [sound, setSound] = useState<SoundSettings>(DEFAULT_SOUND);
   const [fired, setFired] = useState<{ readonly cue: DueCue; readonly atMs: number } | null>(null);
   const player = useRef<TonePlayer | null>(null);
   const worker = useRef<Worker | null>(null);
-  const latest = useRef({ cues, sound, clock });
+  const latest = useRef({ cues, sound, clock, say });
   useEffect(() => {
-    latest.current = { cues, sound, clock };
+    latest.current = { cues, sound, clock, say };
   });
 
   const schedule = useCallback(() => {
@@ -65,7 +65,7 @@ export function useCues(clock: BenchClock | null, cues: readonly DueCue[]) {
       if (tone) navigator.vibrate?.([...VIBRATION[tone]]);
       if (settings.on && settings.voice && 'speechSynthesis' in window) {
         speechSynthesis.cancel();
-        speechSynthesis.speak(new SpeechSynthesisUtterance(cue.label));
+        speechSynthesis.speak(new SpeechSynthesisUtterance(latest.current.say(cue)));
       }
       // Read by `npm run measure`: planned against fired, on one scale.
       performance.mark('cue', { detail: { plannedMs: by.monotonicAt(cue.atMs), firedMs: message.data.firedAtMs } });

@@ -1,13 +1,14 @@
 import { NavLink, Outlet, useRouteLoaderData } from 'react-router';
 import { rollCounts } from '../server/rolls.server.ts';
-import { liveRun } from '../server/runs.server.ts';
+import { personsCurrency } from '../server/settings.server.ts';
+import { liveRunTitle } from '../server/runs.server.ts';
 import type { Route } from './+types/daylight.ts';
 import type { loader as rootLoader } from '../root.tsx';
 import { DEFAULT_UNITS, UnitsContext } from '../ui/units.ts';
 import { UnitsSwitch } from './units-switch.tsx';
 
 export function loader() {
-  return { waiting: rollCounts().waiting, live: liveRun()?.plan.title ?? null };
+  return { waiting: rollCounts().waiting, live: liveRunTitle()?.title ?? null, currency: personsCurrency() };
 }
 
 const link = ({ isActive }: { isActive: boolean }) =>
@@ -56,7 +57,7 @@ export default function Daylight({ loaderData }: Route.ComponentProps) {
               Logbook
             </NavLink>
           </nav>
-          <UnitsSwitch units={units} />
+          <UnitsSwitch units={units} currency={loaderData.currency} />
         </div>
       </header>
       <main id="main" className="mx-auto max-w-[1360px] px-4 py-6 sm:px-6">

@@ -2,12 +2,13 @@ import { Popover, PopoverButton, PopoverPanel, Radio, RadioGroup } from '@headle
 import { Ruler } from 'lucide-react';
 import { useSyncExternalStore } from 'react';
 import { Form, useLocation, useSubmit } from 'react-router';
+import { VOLUME_UNITS } from '../../core/units/volume.ts';
 import type { Units } from '../ui/units.ts';
 
 const LOOK = 'figure flex min-h-11 items-center gap-2 text-sm text-[#d5e6e2] hover:text-white';
 
 /** The one place where units are chosen. Before scripts arrive its button switches both at once. */
-export function UnitsSwitch({ units }: { readonly units: Units }) {
+export function UnitsSwitch({ units, currency }: { readonly units: Units; readonly currency: string | null }) {
   const alive = useSyncExternalStore(
     () => () => {},
     () => true,
@@ -23,7 +24,7 @@ export function UnitsSwitch({ units }: { readonly units: Units }) {
     </>
   );
   if (!alive) {
-    const other: Units = units.temperature === 'C' ? { temperature: 'F', volume: 'fl oz' } : { temperature: 'C', volume: 'ml' };
+    const other: Units = units.temperature === 'C' ? { temperature: 'F', volume: 'US fl oz' } : { temperature: 'C', volume: 'ml' };
     return (
       <Form method="post" action="/units" className="ml-auto">
         {Object.entries({ ...other, back }).map(([name, value]) => (
@@ -40,7 +41,7 @@ export function UnitsSwitch({ units }: { readonly units: Units }) {
       <PopoverButton className={LOOK}>{shown}</PopoverButton>
       <PopoverPanel
         anchor="bottom end"
-        className="z-40 w-64 space-y-3 rounded-card border border-line bg-card p-4 text-ink shadow-lg [--anchor-gap:4px]"
+        className="z-40 w-80 space-y-3 rounded-card border border-line bg-card p-4 text-ink shadow-lg [--anchor-gap:4px]"
       >
         <Choice
           label="Temperatures"
@@ -49,11 +50,28 @@ export function UnitsSwitch({ units }: { readonly units: Units }) {
           show={(unit) => `°${unit}`}
           choose={(temperature) => choose({ temperature })}
         />
-        <Choice label="Volumes" value={units.volume} of={['ml', 'fl oz']} show={(unit) => unit} choose={(volume) => choose({ volume })} />
+        <Choice label="Volumes" value={units.volume} of={VOLUME_UNITS} show={(unit) => unit} choose={(volume) => choose({ volume })} />
+        <label className="block">
+          <span className="font-semibold">Money</span>
+          <select
+            className="mt-1 block min-h-11 w-full rounded-card border border-[#8aa39e] bg-white px-2"
+            value={currency ?? ''}
+            onChange={(event) => void submit({ currency: event.target.value, back }, { method: 'post', action: '/units', preventScrollReset: true })}
+          >
+            <option value="">no currency chosen</option>
+            {CURRENCIES.map((code) => (
+              <option key={code} value={code}>
+                {code}
+              </option>
+            ))}
+          </select>
+        </label>
       </PopoverPanel>
     </Popover>
   );
 }
+
+const CURRENCIES = Intl.supportedValuesOf('currency');
 
 interface ChoiceProps<T extends string> {
   readonly label: string;
@@ -69,7 +87,7 @@ function Choice<T extends string>({ label, value, of, show, choose }: ChoiceProp
       <span aria-hidden className="font-semibold">
         {label}
       </span>
-      <div className="mt-1 grid grid-cols-2 gap-2">
+      <div className="mt-1 grid auto-cols-fr grid-flow-col gap-2">
         {of.map((each) => (
           <Radio
             key={each}

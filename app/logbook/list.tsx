@@ -1,9 +1,10 @@
-import { format } from 'date-fns';
+import { shownInstant } from '../server/clock.server.ts';
 import { Link } from 'react-router';
 import { showDuration } from '../../core/units/duration.ts';
 import { endedRuns, type Run } from '../server/runs.server.ts';
 import { Card, Empty, LinkButton, PageHead } from '../ui/parts.tsx';
 import { Strip } from '../ui/strip.tsx';
+import { pageAsked } from '../ui/page-asked.ts';
 import type { Route } from './+types/list.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Logbook · Steady Reel' }];
@@ -11,7 +12,7 @@ export const meta: Route.MetaFunction = () => [{ title: 'Logbook · Steady Reel'
 const PAGE = 30;
 
 export function loader({ request }: Route.LoaderArgs) {
-  const page = Math.max(1, Math.floor(Number(new URL(request.url).searchParams.get('page'))) || 1);
+  const page = pageAsked(new URL(request.url).searchParams);
   const { runs, total } = endedRuns(PAGE, (page - 1) * PAGE);
   return { runs: runs.map(entry), total, page };
 }
@@ -24,8 +25,8 @@ function entry(run: Run) {
     batch: run.plan.batchName,
     tank: run.plan.tankName,
     totalS: run.plan.totalS,
-    month: format(run.endedAtMs ?? 0, 'MMMM yyyy'),
-    day: format(run.endedAtMs ?? 0, 'EEE d MMM, HH:mm'),
+    month: shownInstant(run.endedAtMs ?? 0, 'MMMM yyyy'),
+    day: shownInstant(run.endedAtMs ?? 0, 'EEE d MMM, HH:mm'),
     givenUp: run.state === 'given-up',
     verdict: run.verdict,
     steps: run.plan.steps.map((step) => ({ id: step.bath, kind: step.kind, name: step.name, seconds: step.seconds })),

@@ -6,8 +6,8 @@ process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-'))
 
 import { housePlan } from '../../core/run/a-run-plan.fixture.ts';
 import { nowMs } from '../server/clock.server.ts';
-import { recordEvent } from '../server/run-log.server.ts';
-import { startSession } from '../server/session-start.server.ts';
+import { recordEvent } from '../run/run-log.server.ts';
+import { startSession } from '../run/session-start.server.ts';
 import { readSetting } from '../server/settings.server.ts';
 import { storeBatch, storeRoll, storeTank } from '../server/a-shelf.fixture.ts';
 import { load, post } from '../ui/posting.fixture.ts';

@@ -1,11 +1,11 @@
-import { format } from 'date-fns';
 import { data, Form, Link, redirect } from 'react-router';
 import { plannedAndActual } from '../../core/run/planned-and-actual.ts';
 import { showDuration, showDurationChange } from '../../core/units/duration.ts';
 import { showTemperature } from '../../core/units/temperature.ts';
-import { stateOfRun } from '../server/run-log.server.ts';
+import { stateOfRun } from '../run/run-log.server.ts';
 import { rollsOfRun } from '../server/rolls.server.ts';
 import { draftOfSession, findRun, setRunVerdict } from '../server/runs.server.ts';
+import { shownInstant } from '../server/clock.server.ts';
 import { writeSetting } from '../server/settings.server.ts';
 import { INPUT } from '../ui/fields.tsx';
 import { Button, Card, Label, Notice, PageHead } from '../ui/parts.tsx';
@@ -27,9 +27,9 @@ export function loader({ params }: Route.LoaderArgs) {
     plan: run.plan,
     verdict: run.verdict,
     state: run.state,
-    when: run.endedAtMs === null ? 'never begun' : format(firstMs ?? run.endedAtMs, "EEEE d MMMM yyyy, 'first pour' HH:mm:ss"),
+    when: run.endedAtMs === null ? 'never begun' : shownInstant(firstMs ?? run.endedAtMs, "EEEE d MMMM yyyy, 'first pour' HH:mm:ss"),
     steps: plannedAndActual(run.plan, state),
-    notes: state.notes.map((note) => ({ at: format(note.atMs, 'HH:mm:ss'), text: note.text })),
+    notes: state.notes.map((note) => ({ at: shownInstant(note.atMs, 'HH:mm:ss'), text: note.text })),
     skipped: state.skippedChecks,
     givenUp: state.givenUp,
     rolls: rollsOfRun(run.id).map((roll) => ({ id: roll.id, name: roll.name, film: roll.film })),
@@ -40,10 +40,12 @@ export async function action({ request, params }: Route.ActionArgs) {
   const form = await request.formData();
   if (form.get('intent') === 'again') {
     const run = findRun(params.runId);
-    // Its rolls are done: what carries over is how the evening was set, not which roll went where.
-    if (run) writeSetting('draft', { ...draftOfSession(run.sessionId), arrangement: null, excluded: [] });
+    // Its rolls are done: what carries over is how the evening was set, not which roll went where. Its document is the Session place's own to read; here only what must not come back is taken out.
+    const draft = run ? draftOfSession(run.sessionId) : null;
+    if (typeof draft === 'object' && draft !== null) writeSetting('draft', { ...draft, arrangement: null, excluded: [] });
     throw redirect('/');
   }
+  if (!findRun(params.runId)) throw data('The logbook has no such run.', { status: 404 });
   setRunVerdict(
     params.runId,
     String(form.get('verdict') ?? '')
@@ -90,10 +92,23 @@ export default function RunPage({ loaderData }: Route.ComponentProps) {
                 <tr key={step.bath + String(i)} className="border-b border-line last:border-0">
                   <th scope="row" className="py-2 text-left font-semibold">
                     {step.name}
+                    {step.got?.words && (
+                      <span className={`block text-sm font-normal ${step.got.verdict === 'on-time' ? 'text-quiet' : 'text-hot'}`}>
+                        {step.got.words}
+                      </span>
+                    )}
+                    {plan.steps[i]?.pourC != null && plan.steps[i]?.critical && (
+                      <span className="block text-sm font-normal text-quiet">
+                        planned to be poured at {showTemperature(plan.steps[i]?.pourC ?? 0, temperature)}
+                      </span>
+                    )}
                     {step.readings.length > 0 && (
                       <span className="block text-sm font-normal text-quiet">
                         {step.readings
-                          .map((reading) => `${showTemperature(reading.c, temperature)} at ${showDuration(reading.atS)}`)
+                          .map(
+                            (reading) =>
+                              `${showTemperature(reading.c, temperature)} at ${showDuration(reading.atS)}${reading.thermometer ? ` by ${reading.thermometer}` : ''}`,
+                          )
                           .join(', ')}
                       </span>
                     )}

@@ -3,6 +3,7 @@ import { redirect, useSearchParams } from 'react-router';
 import { nowMs } from '../server/clock.server.ts';
 import { inTransaction } from '../server/database.server.ts';
 import { addRoll, findRoll, knownFilms } from '../server/rolls.server.ts';
+import { onceOf } from '../ui/once.ts';
 import { INPUT_SHAPE } from '../ui/fields.tsx';
 import { readForm } from '../ui/form.ts';
 import { Button, LinkButton, PageHead } from '../ui/parts.tsx';
@@ -17,6 +18,7 @@ export function loader({ request }: Route.LoaderArgs) {
   const films = knownFilms();
   const usual = films[0];
   return {
+    once: nanoid(),
     films,
     defaults: like
       ? { ...like, name: nextName(like.name), expiredYear: like.expiredYear ?? undefined, keeper: like.keeper ? 'on' : undefined }
@@ -41,11 +43,13 @@ export async function action({ request }: Route.ActionArgs) {
   const read = readForm(rollSchema, formData);
   if (!read.ok) return read.reply;
   const alike = Math.min(24, Math.max(1, Math.floor(Number(formData.get('alike'))) || 1));
-  let id = nanoid();
+  const once = onceOf(formData);
+  let id = once;
   let { name } = read.value;
   inTransaction(() => {
     for (let i = 0; i < alike; i++) {
-      if (i > 0) [id, name] = [nanoid(), nextName(name)];
+      // Posted twice, the same page adds the same rolls and no others.
+      if (i > 0) [id, name] = [`${once}-${i}`, nextName(name)];
       addRoll(id, { ...rollFields(read.value), name }, nowMs() + i);
     }
   });
@@ -62,7 +66,12 @@ export default function AddRoll({ loaderData, actionData }: Route.ComponentProps
   return (
     <>
       <PageHead title="Add a roll">{added ? `Added: ${added}. The next one like it:` : 'One film, or one set of sheets.'}</PageHead>
-      <RollForm key={search.get('like') ?? 'new'} lastResult={actionData} defaults={loaderData.defaults} films={loaderData.films}>
+      <RollForm
+        key={search.get('like') ?? 'new'}
+        // After “one more like it” the hands are at the name again, not at nothing.
+        focusName={search.has('like')}
+        lastResult={actionData} defaults={loaderData.defaults} films={loaderData.films}>
+        <input type="hidden" name="once" value={loaderData.once} />
         <label className="flex items-center gap-2">
           <span className="font-semibold">How many alike</span>
           <input name="alike" inputMode="numeric" defaultValue="1" className={`${INPUT_SHAPE} w-16 text-right`} />

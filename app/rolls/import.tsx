@@ -1,67 +1,113 @@
-import { nanoid } from 'nanoid';
-import { data, Form, redirect } from 'react-router';
-import { nowMs } from '../server/clock.server.ts';
-import { inTransaction } from '../server/database.server.ts';
-import { addRoll } from '../server/rolls.server.ts';
+import { useEffect } from 'react';
+import { data, Form, redirect, useRevalidator } from 'react-router';
 import { INPUT, INPUT_SHAPE } from '../ui/fields.tsx';
 import { Button, Card, LinkButton, Notice, PageHead } from '../ui/parts.tsx';
 import type { Route } from './+types/import.ts';
-import { COLUMNS, decodeText, guessColumns, readRows, readTable, type RollColumn } from './roll-csv.ts';
+import { endImport, findImport, lookAgain, startImport, storeImport } from './import-jobs.server.ts';
+import { COLUMNS, type RollColumn } from './roll-csv.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Import rolls · Steady Reel' }];
 
-const MOST_BYTES = 12_000_000;
 const SHOWN = 60;
+
+export function loader({ request }: Route.LoaderArgs) {
+  const id = new URL(request.url).searchParams.get('job');
+  const job = id === null ? null : findImport(id);
+  if (id !== null && !job)
+    return { message: 'That import is over, or the server was started anew since. Read the file in again.', progress: null, preview: null };
+  if (!job) return { message: null, progress: null, preview: null };
+  switch (job.phase) {
+    case 'failed':
+      return { message: job.message, progress: null, preview: null };
+    case 'stored':
+      endImport(job.id);
+      throw redirect(`/rolls?state=all&imported=${job.stored}&left=${job.badCount}`);
+    case 'reading':
+    case 'storing':
+      return { message: null, progress: { doing: job.phase, done: job.done, of: job.lines }, preview: null };
+    case 'ready':
+      return {
+        message: null,
+        progress: null,
+        preview: {
+          headings: job.headings,
+          columns: job.columns,
+          goodCount: job.good.length,
+          knownCount: job.known.length,
+          badCount: job.badCount,
+          good: job.good.slice(0, SHOWN).map(({ roll }) => roll),
+          bad: job.bad.slice(0, SHOWN),
+        },
+      };
+  }
+}
 
 export async function action({ request }: Route.ActionArgs) {
   const form = await request.formData();
-  const file = form.get('file');
-  const fromFile = file instanceof File && file.size > 0;
-  if (fromFile && file.size > MOST_BYTES)
-    return refuse('', `That file is larger than ${MOST_BYTES / 1_000_000} MB. Split it, or leave out the columns nobody needs.`);
-  const text = fromFile ? decodeText(new Uint8Array(await file.arrayBuffer())) : String(form.get('text') ?? '');
-  const table = readTable(text);
-  if (table.headings.length === 0 || table.rows.length === 0)
-    return refuse(text, 'There is nothing to read yet. The first line names the columns, each further line is a roll.');
-  const columns = guessColumns(table.headings);
-  for (const { field } of COLUMNS) if (form.has(`column-${field}`)) columns[field] = Number(form.get(`column-${field}`));
-  const rows = readRows(table, columns);
-  const good = rows.flatMap((row) => (row.ok ? [row.roll] : []));
-  const bad = rows.filter((row) => !row.ok);
-  if (form.get('intent') === 'import' && good.length > 0) {
-    const atMs = nowMs();
-    inTransaction(() => good.forEach((roll, i) => addRoll(nanoid(), roll, atMs + i)));
-    throw redirect(`/rolls?imported=${good.length}&left=${bad.length}`);
+  const job = findImport(new URL(request.url).searchParams.get('job') ?? '');
+  if (job && form.get('intent') === 'import') {
+    storeImport(job, form.has('also-known'));
+    throw redirect(`/rolls/import?job=${job.id}`);
   }
-  return {
-    text,
-    message: null,
-    preview: {
-      headings: table.headings,
-      columns,
-      goodCount: good.length,
-      badCount: bad.length,
-      good: good.slice(0, SHOWN),
-      bad: bad.slice(0, SHOWN),
-    },
-  };
+  if (job && form.get('intent') === 'look') {
+    const columns = { ...job.columns };
+    for (const { field } of COLUMNS) if (form.has(`column-${field}`)) columns[field] = Math.trunc(Number(form.get(`column-${field}`))) || 0;
+    lookAgain(job, columns);
+    throw redirect(`/rolls/import?job=${job.id}`);
+  }
+  const file = form.get('file');
+  const text = String(form.get('text') ?? '');
+  const fromFile = file instanceof File && file.size > 0;
+  if (!fromFile && text.trim() === '')
+    return data({ text, message: 'There is nothing to read yet. The first line names the columns, each further line is a roll.' }, { status: 422 });
+  const started = startImport(fromFile ? new Uint8Array(await file.arrayBuffer()) : text);
+  throw redirect(`/rolls/import?job=${started.id}`);
 }
 
-function refuse(text: string, message: string) {
-  return data({ text, message, preview: null }, { status: 422 });
+/** While a file is read or stored the page asks how far it is. */
+function useProgress(on: boolean): void {
+  const { revalidate } = useRevalidator();
+  useEffect(() => {
+    if (!on) return;
+    const every = setInterval(() => void revalidate(), 300);
+    return () => clearInterval(every);
+  }, [on, revalidate]);
 }
 
-export default function ImportRolls({ actionData }: Route.ComponentProps) {
-  const preview = actionData?.preview ?? null;
+function Progress({ doing, done, of }: { readonly doing: 'reading' | 'storing'; readonly done: number; readonly of: number }) {
+  return (
+    <Card className="max-w-xl" aria-live="polite">
+      <noscript>
+        <meta httpEquiv="refresh" content="1" />
+      </noscript>
+      <p className="font-semibold">
+        {doing === 'reading' ? 'Reading' : 'Storing'}{' '}
+        {of > 0 && (
+          <span className="figure">
+            {done} of {of}
+          </span>
+        )}
+      </p>
+      <progress className="mt-2 block h-3 w-full accent-petrol" max={Math.max(1, of)} value={done} aria-label="How far it is" />
+    </Card>
+  );
+}
+
+export default function ImportRolls({ loaderData, actionData }: Route.ComponentProps) {
+  const { preview, progress } = loaderData;
+  useProgress(progress !== null);
+  const message = actionData?.message ?? loaderData.message;
   return (
     <>
       <PageHead title="Import rolls">From a spreadsheet saved as CSV. Nothing is stored before you have seen it.</PageHead>
-      {actionData?.message && (
+      {message && (
         <div className="mb-4">
-          <Notice>{actionData.message}</Notice>
+          <Notice>{message}</Notice>
         </div>
       )}
-      {!preview ? (
+      {progress ? (
+        <Progress {...progress} />
+      ) : !preview ? (
         <Form method="post" encType="multipart/form-data" className="grid max-w-3xl gap-4">
           <Card className="grid gap-4">
             <label className="font-semibold">
@@ -86,7 +132,6 @@ export default function ImportRolls({ actionData }: Route.ComponentProps) {
         </Form>
       ) : (
         <Form method="post" encType="multipart/form-data" className="grid gap-4 lg:grid-cols-[20rem_minmax(0,1fr)]">
-          <textarea name="text" defaultValue={actionData?.text ?? ''} hidden readOnly />
           <Card className="self-start">
             <h2 className="mb-2 font-bold">Which column is what</h2>
             <div className="space-y-2">
@@ -125,6 +170,16 @@ export default function ImportRolls({ actionData }: Route.ComponentProps) {
               </ul>
               {preview.goodCount > SHOWN && <p className="text-quiet">and {preview.goodCount - SHOWN} more</p>}
             </Card>
+            {preview.knownCount > 0 && (
+              <Card>
+                <h2 className="font-bold">
+                  {preview.knownCount} {preview.knownCount === 1 ? 'row is' : 'rows are'} here already
+                </h2>
+                <label className="mt-1 flex min-h-11 items-center gap-3">
+                  <input type="checkbox" name="also-known" className="size-5 accent-petrol" /> Import them too, as further rolls
+                </label>
+              </Card>
+            )}
             {preview.badCount > 0 && (
               <Card className="border-hot">
                 <h2 className="font-bold text-hot">
@@ -143,7 +198,7 @@ export default function ImportRolls({ actionData }: Route.ComponentProps) {
               </Card>
             )}
             <div className="flex flex-wrap gap-3">
-              <Button filled name="intent" value="import" disabled={preview.goodCount === 0}>
+              <Button filled name="intent" value="import" disabled={preview.goodCount + preview.knownCount === 0}>
                 {preview.badCount > 0
                   ? `Import the ${preview.goodCount} good rows`
                   : `Import ${preview.goodCount === 1 ? 'the roll' : `all ${preview.goodCount}`}`}

@@ -18,6 +18,7 @@ import {
   type RollQuestion,
 } from '../server/rolls.server.ts';
 import { INPUT_SHAPE } from '../ui/fields.tsx';
+import { pageAsked } from '../ui/page-asked.ts';
 import { Button, Card, Empty, LinkButton, PageHead, UndoBar } from '../ui/parts.tsx';
 import type { Route } from './+types/list.ts';
 import { STATE_WORDS } from './state-words.ts';
@@ -38,7 +39,7 @@ function oneOf<T extends string>(value: string | null, values: readonly T[], oth
 
 export function loader({ request }: Route.LoaderArgs) {
   const { searchParams } = new URL(request.url);
-  const page = Math.max(1, Math.floor(Number(searchParams.get('page'))) || 1);
+  const page = pageAsked(searchParams);
   const question: RollQuestion = {
     state: oneOf<RollState | 'all'>(searchParams.get('state'), [...ROLL_STATES, 'all'], 'waiting'),
     process: oneOf<Process | 'all'>(searchParams.get('process'), [...PROCESSES, 'all'], 'all'),

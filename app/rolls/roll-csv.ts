@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import { ValidationError } from 'yup';
+import { ROLL_STATES, type RollState } from '../../core/film/roll-state.ts';
 import type { Roll, RollFields } from '../server/rolls.server.ts';
 import { rollFields, rollSchema } from './roll-schema.ts';
 
@@ -17,6 +18,8 @@ export const COLUMNS = [
   { field: 'place', heading: 'Camera or place', also: ['camera', 'place', 'where'] },
   { field: 'expiredYear', heading: 'Expired', also: ['expired year', 'expiry'] },
   { field: 'note', heading: 'Note', also: ['notes', 'comment'] },
+  { field: 'state', heading: 'State', also: ['status'] },
+  { field: 'id', heading: 'Id', also: ['identifier'] },
 ] as const;
 
 export type RollColumn = (typeof COLUMNS)[number]['field'];
@@ -28,8 +31,8 @@ function harmless(text: string): string {
 
 export function rollsToCsv(rolls: readonly Roll[]): string {
   return Papa.unparse({
-    fields: [...COLUMNS.map((column) => column.heading), 'State'],
-    data: rolls.map((roll) => [...COLUMNS.map(({ field }) => harmless(cell(roll[field]))), roll.state]),
+    fields: COLUMNS.map((column) => column.heading),
+    data: rolls.map((roll) => COLUMNS.map(({ field }) => harmless(cell(roll[field])))),
   });
 }
 
@@ -76,16 +79,28 @@ export function guessColumns(headings: readonly string[]): Record<RollColumn, nu
   ) as Record<RollColumn, number>;
 }
 
+export interface GoodRow {
+  readonly row: number;
+  readonly ok: true;
+  readonly roll: RollFields;
+  /** As the file says; a roll that was in a run waits again, since its run is not in the file. */
+  readonly state: RollState;
+  /** Its id where the file was written here; null otherwise. */
+  readonly id: string | null;
+}
+
 export type ReadRow =
-  | { readonly row: number; readonly ok: true; readonly roll: RollFields }
+  | GoodRow
   | { readonly row: number; readonly ok: false; readonly cells: string; readonly faults: readonly string[] };
 
-/** Each row as a roll, by the same rules as the form, or what is wrong with it. Rows count as a spreadsheet counts them. */
-export function readRows(table: ReadTable, columns: Record<RollColumn, number>): ReadRow[] {
+/** Each row as a roll, by the same rules as the form, or what is wrong with it. Rows count as a spreadsheet counts them, after `before` others. */
+export function readRows(table: ReadTable, columns: Record<RollColumn, number>, before = 0): ReadRow[] {
   return table.rows.map((cells, i): ReadRow => {
-    const row = i + 2;
+    const row = before + i + 2;
+    const said = (field: 'state' | 'id') => (columns[field] >= 0 ? (cells[columns[field]] ?? '').trim() : '');
     const typed: Record<string, unknown> = {};
     for (const { field } of COLUMNS) {
+      if (field === 'state' || field === 'id') continue;
       // An apostrophe that made a cell harmless on the way out is taken off on the way in.
       const text = columns[field] >= 0 ? (cells[columns[field]] ?? '').replace(/^'(?=[=+\-@])/, '') : '';
       if (text !== '')
@@ -99,12 +114,18 @@ export function readRows(table: ReadTable, columns: Record<RollColumn, number>):
                 : text;
     }
     try {
-      return { row, ok: true, roll: rollFields(rollSchema.validateSync(typed, { abortEarly: false })) };
+      const roll = rollFields(rollSchema.validateSync(typed, { abortEarly: false }));
+      return { row, ok: true, roll, state: stateSaid(said('state')), id: /^[\w-]{1,64}$/.test(said('id')) ? said('id') : null };
     } catch (error) {
       if (!(error instanceof ValidationError)) throw error;
       return { row, ok: false, cells: cells.join(', ').slice(0, 120), faults: [...new Set(error.errors)] };
     }
   });
+}
+
+function stateSaid(text: string): RollState {
+  const state = ROLL_STATES.find((each) => each === text.toLowerCase());
+  return state === undefined || state === 'developing' ? 'waiting' : state;
 }
 
 function tidyProcess(text: string): string {

@@ -1,5 +1,5 @@
 import { getFormProps, type SubmissionResult } from '@conform-to/react';
-import { useState, type ReactNode } from 'react';
+import { useEffect, useState, type ReactNode } from 'react';
 import { Form } from 'react-router';
 import { FORMATS } from '../../core/film/format.ts';
 import { PROCESS_MEANING, PROCESSES } from '../../core/film/process.ts';
@@ -16,12 +16,17 @@ interface RollFormProps {
   readonly defaults: Record<string, unknown>;
   readonly films: readonly KnownFilm[];
   readonly children: ReactNode;
+  readonly focusName?: boolean;
 }
 
 /** A roll's page, new or known. */
-export function RollForm({ lastResult, defaults, films, children }: RollFormProps) {
+export function RollForm({ lastResult, defaults, films, children, focusName = false }: RollFormProps) {
   const [form, fields] = useCheckedForm(rollSchema, lastResult, defaults);
   const [treatment, setTreatment] = useState<Treatment>(TREATMENTS.find((each) => each === fields.treatment.initialValue) ?? 'normal');
+  const nameId = fields.name.id;
+  useEffect(() => {
+    if (focusName) document.getElementById(nameId)?.focus();
+  }, [focusName, nameId]);
   const box = Number(fields.boxSpeed.value);
   const exposed = Number(fields.exposedSpeed.value || fields.boxSpeed.value);
   const stops = box > 0 && exposed > 0 ? showStops(stopsFromSpeeds(box, exposed)) : null;

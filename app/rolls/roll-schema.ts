@@ -2,7 +2,7 @@ import { boolean, object, string, type InferType } from 'yup';
 import { FORMAT_IDS } from '../../core/film/format.ts';
 import { PROCESSES } from '../../core/film/process.ts';
 import { suitsFilm, TREATMENTS } from '../../core/schedule/treatment.ts';
-import { typedNumber } from '../ui/typed.ts';
+import { typedName, typedNumber, typedText } from '../ui/typed.ts';
 import type { RollFields } from '../server/rolls.server.ts';
 
 const SPEED = 'A film speed is a whole number from 1 to 25600, such as 200.';
@@ -10,11 +10,10 @@ const speed = () => typedNumber(SPEED).integer(SPEED).min(1, SPEED).max(25_600, 
 
 /** A roll as its form has it; the CSV import reads the same fields by the same rules. */
 export const rollSchema = object({
-  name: string()
-    .trim()
+  name: typedName()
     .max(120, 'A name has up to 120 characters.')
     .required('Give the roll a name that you will recognise, such as “Ferry firing 1”.'),
-  film: string().trim().max(120, 'A film’s name has up to 120 characters.').default(''),
+  film: typedName().max(120, 'A film’s name has up to 120 characters.').default(''),
   process: string()
     .oneOf(PROCESSES, 'The process is C-41, E-6 or ECN-2; it is printed on the film.')
     .required('Choose the process; it is printed on the film.'),
@@ -32,8 +31,8 @@ export const rollSchema = object({
     .integer()
     .min(1950, 'A year from 1950 on.')
     .max(2100, 'A year up to 2100.'),
-  place: string().trim().max(200, 'Up to 200 characters.').default(''),
-  note: string().trim().max(2000, 'Up to 2000 characters.').default(''),
+  place: typedName().max(200, 'Up to 200 characters.').default(''),
+  note: typedText().max(2000, 'Up to 2000 characters.').default(''),
 }).test('treatment-fits', '', function (value) {
   if (suitsFilm(value.treatment, value.process)) return true;
   return this.createError({

@@ -16,16 +16,20 @@ export function loader({ params }: Route.LoaderArgs) {
   return { roll, films: knownFilms() };
 }
 
+const IN_A_RUN = 'This roll is in a run. It is changed or deleted once the run has ended, or gone back to the plan.';
+
 export async function action({ request, params }: Route.ActionArgs) {
   const formData = await request.formData();
   const roll = findRoll(params.rollId);
   if (!roll) throw data('This roll is not there any more. It may have been deleted.', { status: 404 });
+  // A page that is older than the run it went into must not take a film out of the tank.
+  if (roll.state === 'developing') return data({ busy: IN_A_RUN }, { status: 409 });
   switch (formData.get('intent')) {
     case 'delete':
       setRollDeleted(params.rollId, nowMs());
       throw redirect(`/rolls?deleted=${params.rollId}`);
     case 'wait-again':
-      if (roll.state !== 'developing') setRollState(params.rollId, 'waiting', null);
+      setRollState(params.rollId, 'waiting', null);
       throw redirect('/rolls');
     default: {
       const read = readForm(rollSchema, formData);
@@ -39,6 +43,7 @@ export async function action({ request, params }: Route.ActionArgs) {
 export default function RollPage({ loaderData, actionData }: Route.ComponentProps) {
   const { roll, films } = loaderData;
   const busy = roll.state === 'developing';
+  const refused = actionData && 'busy' in actionData;
   return (
     <>
       <PageHead title={roll.name}>
@@ -54,15 +59,15 @@ export default function RollPage({ loaderData, actionData }: Route.ComponentProp
       </PageHead>
       {busy && (
         <div className="mb-4 max-w-4xl">
-          <Notice tone="plain">This roll is in a run. Changes here do not change the run’s times, which it carries with it.</Notice>
+          <Notice tone={refused ? 'hot' : 'plain'}>{IN_A_RUN}</Notice>
         </div>
       )}
       <RollForm
-        lastResult={actionData}
+        lastResult={actionData && !('busy' in actionData) ? actionData : null}
         films={films}
         defaults={{ ...roll, expiredYear: roll.expiredYear ?? undefined, keeper: roll.keeper ? 'on' : undefined }}
       >
-        <Button filled>Keep changes</Button>
+        {!busy && <Button filled>Keep changes</Button>}
         <LinkButton to={`/rolls/new?like=${roll.id}`}>One more like it</LinkButton>
         <LinkButton to="/rolls">Back</LinkButton>
       </RollForm>

@@ -33,7 +33,7 @@ export function storeBatch(id: string, rollsDone: number): void {
 
 /** For tests: a steel tank for so many 135 rolls. */
 export function storeTank(id: string, rolls = 2): void {
-  const untested = { heatJK: null, coolingPerMin: null };
+  const untested = { heatJK: null, coolingPerMin: null, coolingInBathPerMin: null, material: 'plastic' as const };
   saveTank(
     { id, name: id, method: 'inversion', volumeMl: 520, fillS: 8, drainS: 12, reelSets: 1, holds: { '135': rolls }, ...untested },
     1,

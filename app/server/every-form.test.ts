@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import type { AnyObjectSchema } from 'yup';
 import { rollSchema } from '../rolls/roll-schema.ts';
-import { eveningSchema } from '../session/evening-settings.ts';
-import { habitsSchema } from '../session/habits-schema.ts';
-import { batchSchema } from '../shelf/batch-schema.ts';
-import { leafletSchema } from '../shelf/leaflet-schema.ts';
-import { tankSchema } from '../shelf/tank-schema.ts';
+import { eveningSchema } from '../session/evening/evening-settings.ts';
+import { habitsSchema } from '../session/habits/habits-schema.ts';
+import { batchSchema } from '../shelf/mixing/batch-schema.ts';
+import { leafletSchema } from '../shelf/kits/leaflet-schema.ts';
+import { tankSchema } from '../shelf/tanks/tank-schema.ts';
 import { readForm } from '../ui/form.ts';
 
 const FORMS: readonly (readonly [string, AnyObjectSchema])[] = [

@@ -1,4 +1,5 @@
 import type { Kit } from '../../core/kit/kit.ts';
+import { readStoredKit } from '../../core/kit/stored-kit.ts';
 import { sql } from './database.server.ts';
 
 export interface KitOnShelf {
@@ -13,7 +14,7 @@ interface Row {
   readonly shipped: number;
 }
 
-const fromRow = (row: Row): KitOnShelf => ({ id: row.id, shipped: row.shipped === 1, kit: JSON.parse(row.document) as Kit });
+const fromRow = (row: Row): KitOnShelf => ({ id: row.id, shipped: row.shipped === 1, kit: readStoredKit(row.document) });
 
 export function listKits(): KitOnShelf[] {
   const rows = sql(
@@ -25,12 +26,6 @@ export function listKits(): KitOnShelf[] {
 export function findKit(id: string): KitOnShelf | null {
   const row = sql('SELECT id, document, shipped FROM kits WHERE id = ? AND deleted_at_ms IS NULL').get(id) as Row | undefined;
   return row ? fromRow(row) : null;
-}
-
-/** Also finds kits that were put away: batches mixed from them still need their times. */
-export function kitOfBatch(id: string): Kit {
-  const row = sql('SELECT id, document, shipped FROM kits WHERE id = ?').get(id) as Row;
-  return fromRow(row).kit;
 }
 
 /** Ids of kits that were put away stay theirs: old batches still point at them. */

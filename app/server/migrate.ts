@@ -1,8 +1,7 @@
 import Database from 'better-sqlite3';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-
-export class DatabaseTooNew extends Error {}
+import { DatabaseFault } from './database-fault.ts';
 
 interface Migration {
   readonly version: number;
@@ -27,7 +26,8 @@ export function migrate(database: Database.Database, file: string, folder: strin
   const newest = migrations.at(-1)?.version ?? 0;
   const current = versionOf(database);
   if (current > newest) {
-    throw new DatabaseTooNew(
+    throw new DatabaseFault(
+      'too-new',
       `The database ${file} was written by a newer Steady Reel (version ${current}; this one knows ${newest}). Nothing was changed. Start the newer Steady Reel, or point STEADY_REEL_DB at another file.`,
     );
   }
@@ -36,6 +36,7 @@ export function migrate(database: Database.Database, file: string, folder: strin
     database.prepare('VACUUM INTO ?').run(`${file}.before-${String(newest).padStart(4, '0')}-${Date.now()}`);
   }
   for (const migration of pending) {
+    // Columns are dropped and tables filled in one go; references are whole again at its end.
     database.transaction(() => {
       database.exec(migration.sql);
       database.pragma(`user_version = ${migration.version}`);

@@ -1,4 +1,4 @@
-import type { RunEvent } from '../../core/run/event.ts';
+import { readRunEvent, storedEvent, type RunEvent, type StepsById } from '../../core/run/event.ts';
 import { sql } from './database.server.ts';
 
 export interface StoredEvent {
@@ -7,12 +7,18 @@ export interface StoredEvent {
   readonly event: RunEvent;
 }
 
-export function eventsOfRun(runId: string, afterSeq = 0): StoredEvent[] {
-  const rows = sql('SELECT seq, document FROM run_events WHERE run_id = ? AND seq > ? ORDER BY seq').all(runId, afterSeq) as {
+/** Events of a run after one that is known, brought up to date. One that cannot be read is damage: it is left out and logged. */
+export function eventsOfRun(run: { readonly id: string; readonly plan: StepsById }, afterSeq = 0): StoredEvent[] {
+  const rows = sql('SELECT seq, document FROM run_events WHERE run_id = ? AND seq > ? ORDER BY seq').all(run.id, afterSeq) as {
     seq: number;
     document: string;
   }[];
-  return rows.map((row) => ({ seq: row.seq, event: JSON.parse(row.document) as RunEvent }));
+  return rows.flatMap((row) => {
+    const read = readRunEvent(JSON.parse(row.document), run.plan);
+    if (read.ok) return [{ seq: row.seq, event: read.value }];
+    console.error(`Event ${row.seq} of run ${run.id} cannot be read: ${read.errors.map((error) => error.message).join(' ')}`);
+    return [];
+  });
 }
 
 export function findEvent(id: string): { readonly seq: number; readonly runId: string; readonly document: string } | null {
@@ -26,7 +32,7 @@ export function insertEvent(runId: string, event: RunEvent): number {
     event.id,
     event.atMs,
     event.kind,
-    JSON.stringify(event),
+    JSON.stringify(storedEvent(event)),
   );
   return Number(lastInsertRowid);
 }

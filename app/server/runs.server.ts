@@ -1,4 +1,5 @@
-import type { RunPlan } from '../../core/run/run-plan.ts';
+import { readRunPlan, type RunPlan } from '../../core/run/run-plan.ts';
+import { holdClock } from './clock.server.ts';
 import { sql } from './database.server.ts';
 
 export type RunRowState = 'queued' | 'live' | 'finished' | 'given-up' | 'cancelled';
@@ -39,7 +40,7 @@ const fromRow = (row: Row): Run => ({
   position: row.position,
   batchId: row.batch_id,
   tankId: row.tank_id,
-  plan: JSON.parse(row.plan) as RunPlan,
+  plan: readRunPlan(JSON.parse(row.plan)),
   runRolls: row.run_rolls,
   seenRemjet: row.seen_remjet === 1,
   state: row.state,
@@ -92,10 +93,10 @@ export function insertSession(id: string, startedAtMs: number, draft: object = {
   sql('INSERT INTO sessions (id, started_at_ms, draft) VALUES (?, ?, ?)').run(id, startedAtMs, JSON.stringify(draft));
 }
 
-/** What a session was set to when it started. */
-export function draftOfSession(id: string): object {
+/** What a session was set to when it started, as it was stored; null for a session that is not there. */
+export function draftOfSession(id: string): unknown {
   const row = sql('SELECT draft FROM sessions WHERE id = ?').get(id) as { draft: string } | undefined;
-  return JSON.parse(row?.draft ?? '{}') as object;
+  return row ? (JSON.parse(row.draft) as unknown) : null;
 }
 
 export function insertRun(run: Omit<Run, 'endedAtMs' | 'verdict'>): void {
@@ -103,10 +104,33 @@ export function insertRun(run: Omit<Run, 'endedAtMs' | 'verdict'>): void {
     `INSERT INTO runs (id, session_id, position, batch_id, tank_id, plan, run_rolls, seen_remjet, state)
      VALUES (@id, @sessionId, @position, @batchId, @tankId, @plan, @runRolls, @seenRemjet, @state)`,
   ).run({ ...run, plan: JSON.stringify(run.plan), seenRemjet: run.seenRemjet ? 1 : 0 });
+  if (run.state === 'live') holdClock(true);
 }
 
+/** While a run is at the Bench its clock is held: a machine's clock that is set meanwhile changes no duration. */
 export function setRunState(id: string, state: RunRowState, endedAtMs: number | null): void {
   sql('UPDATE runs SET state = ?, ended_at_ms = ? WHERE id = ?').run(state, endedAtMs, id);
+  holdClock(state === 'live');
+}
+
+/** The run at the Bench by its name alone: every page asks, and a whole plan is long to read. */
+export function liveRunTitle(): { readonly id: string; readonly title: string } | null {
+  const row = sql("SELECT id, json_extract(plan, '$.title') AS title FROM runs WHERE state = 'live'").get();
+  return (row as { id: string; title: string } | undefined) ?? null;
+}
+
+/** When a run's session was started: none of its acts lies before that. */
+export function sessionStartedAtMs(sessionId: string): number | null {
+  const row = sql('SELECT started_at_ms AS ms FROM sessions WHERE id = ?').get(sessionId) as { ms: number } | undefined;
+  return row?.ms ?? null;
+}
+
+/** Roll equivalents of runs that were planned and are not done, by batch. */
+export function waitingRollsByBatch(): Map<string, number> {
+  const rows = sql(
+    `SELECT batch_id AS batchId, sum(run_rolls) AS rolls FROM runs WHERE state IN ('queued', 'live') GROUP BY batch_id`,
+  ).all() as { batchId: string; rolls: number }[];
+  return new Map(rows.map(({ batchId, rolls }) => [batchId, rolls]));
 }
 
 export function setRunVerdict(id: string, verdict: string): void {

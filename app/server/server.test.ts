@@ -13,9 +13,9 @@ import { migrate, migrationsIn } from './migrate.ts';
 import { nowMs } from './clock.server.ts';
 import { findRoll, listRolls, rollCounts } from './rolls.server.ts';
 import { eventsOfRun } from './run-events.server.ts';
-import { recordEvent, stateOfRun } from './run-log.server.ts';
+import { recordEvent, stateOfRun } from '../run/run-log.server.ts';
 import { findRun, liveRun, queuedRuns } from './runs.server.ts';
-import { beginRun, startSession } from './session-start.server.ts';
+import { beginRun, startSession } from '../run/session-start.server.ts';
 
 let count = 0;
 const event = (kind: string, body: object = {}) => ({ id: `event-${++count}-abc`, atMs: nowMs(), kind, ...body });

@@ -1,16 +1,17 @@
+import { readUnits, type Units } from '../../core/units/units.ts';
 import { sql } from './database.server.ts';
-import { DEFAULT_UNITS, type Units } from '../ui/units.ts';
 
-/** Settings pages kept whole: habits, tonight's draft, units. Reading never fails: an unreadable page counts as absent. */
-export type SettingName = 'habits' | 'draft' | 'units' | 'evening';
+/** Settings pages kept whole, one document each. Every page has one reader, which brings older versions up to date. */
+export type SettingName = 'habits' | 'draft' | 'units' | 'evening' | 'zone' | 'money';
 
-export function readSetting<T>(name: SettingName): Partial<T> {
+/** A page as it was stored; absent or unreadable it is null. Only a page's own reader makes sense of it. */
+export function storedSetting(name: SettingName): unknown {
   const row = sql('SELECT document FROM settings WHERE name = ?').get(name) as { document: string } | undefined;
-  if (!row) return {};
+  if (!row) return null;
   try {
-    return JSON.parse(row.document) as Partial<T>;
+    return JSON.parse(row.document) as unknown;
   } catch {
-    return {};
+    return null;
   }
 }
 
@@ -23,5 +24,31 @@ export function writeSetting(name: SettingName, document: object): void {
 
 /** The units the person reads in, as last chosen. */
 export function storedUnits(): Units {
-  return { ...DEFAULT_UNITS, ...readSetting<Units>('units') };
+  return readUnits(storedSetting('units'));
+}
+
+/** A time zone that this machine knows. */
+export function isZone(zone: unknown): zone is string {
+  if (typeof zone !== 'string' || zone.length > 80 || zone === '') return false;
+  try {
+    return new Intl.DateTimeFormat('en', { timeZone: zone }).resolvedOptions().timeZone !== '';
+  } catch {
+    return false;
+  }
+}
+
+/** One person, one zone: their browser's, which it tells at the first visit; this machine's until then. */
+export function personsZone(): string {
+  const stored = (storedSetting('zone') as { zone?: unknown } | null)?.zone;
+  return isZone(stored) ? stored : Intl.DateTimeFormat().resolvedOptions().timeZone;
+}
+
+/** The currency money is shown in, chosen once; null until it was. */
+export function personsCurrency(): string | null {
+  const stored = (storedSetting('money') as { currency?: unknown } | null)?.currency;
+  return isCurrency(stored) ? stored : null;
+}
+
+export function isCurrency(code: unknown): code is string {
+  return typeof code === 'string' && Intl.supportedValuesOf('currency').includes(code);
 }

@@ -8,12 +8,12 @@ import { liveRun } from '../server/runs.server.ts';
 import { writeSetting } from '../server/settings.server.ts';
 import { post as postTo } from '../ui/posting.fixture.ts';
 import { startedRuns } from './a-session.fixture.ts';
-import { loader as calendar } from './calendar.ts';
-import { EMPTY_DRAFT } from './draft.ts';
-import { eveningPlan } from './evening-plan.server.ts';
-import { DEFAULT_EVENING, type EveningSettings } from './evening-settings.ts';
-import { clockTicks, eveningHeadline } from './headline.ts';
-import { readDraft, tonight } from './tonight.server.ts';
+import { loader as calendar } from './outputs/calendar.ts';
+import { EMPTY_DRAFT } from './draft/draft.ts';
+import { eveningPlan } from './evening/evening-plan.server.ts';
+import { DEFAULT_EVENING, type EveningSettings } from './evening/evening-settings.ts';
+import { clockTicks, eveningHeadline } from './evening/headline.ts';
+import { readDraft, tonight } from './draft/tonight.server.ts';
 import { action, loader } from './tonight.tsx';
 
 const post = (fields: Parameters<typeof postTo>[1]) => postTo(action, fields);

@@ -1,19 +1,18 @@
 import { getFormProps } from '@conform-to/react';
 import { Form, redirect } from 'react-router';
-import type { Habits } from '../../core/schedule/habits.ts';
-import { readSetting, writeSetting } from '../server/settings.server.ts';
+import { writeSetting } from '../server/settings.server.ts';
 import { TextField } from '../ui/fields.tsx';
 import { readForm, useCheckedForm } from '../ui/form.ts';
 import { Button, Card, LinkButton, PageHead } from '../ui/parts.tsx';
 import type { Route } from './+types/habits.ts';
-import { readDraft } from './tonight.server.ts';
-import { QUESTIONS } from './habit-questions.ts';
-import { formFromHabits, habitsFromForm, habitsSchema } from './habits-schema.ts';
+import { readDraft, usualHabits, writeDraft } from './draft/tonight.server.ts';
+import { QUESTIONS } from './habits/habit-questions.ts';
+import { formFromHabits, habitsFromForm, habitsSchema } from './habits/habits-schema.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Habits · Steady Reel' }];
 
 export function loader() {
-  return { habits: formFromHabits(readDraft().habits ?? readSetting<Habits>('habits')) };
+  return { habits: formFromHabits(readDraft().habits ?? usualHabits()) };
 }
 
 export async function action({ request }: Route.ActionArgs) {
@@ -22,10 +21,10 @@ export async function action({ request }: Route.ActionArgs) {
   if (!read.ok) return read.reply;
   const habits = habitsFromForm(read.value);
   const { habits: _, ...draft } = readDraft();
-  if (form.get('for') === 'tonight') writeSetting('draft', { ...draft, habits });
+  if (form.get('for') === 'tonight') writeDraft({ ...draft, habits });
   else {
-    writeSetting('habits', habits);
-    writeSetting('draft', draft);
+    writeSetting('habits', { format: 'steady-reel/habits@2', ...habits });
+    writeDraft(draft);
   }
   throw redirect('/');
 }
@@ -50,6 +49,7 @@ export default function HabitsPage({ loaderData, actionData }: Route.ComponentPr
         <TextField className="w-44" field={fields.inversions} label="Inversions each time" figures hint="4 if empty" />
       </div>
     ),
+    drying: <TextField className="mt-3 max-w-56" field={fields.dryingH} label="In this house it takes" unit="h" figures hint="2 if empty" />,
     washing: (
       <div className="mt-3 flex flex-wrap gap-4">
         <TextField className="w-44" field={fields.washS} label="A wash takes" unit="s" figures hint="180 if empty" />

@@ -2,9 +2,9 @@ import fc from 'fast-check';
 import type { ArrangedRun } from '../../core/schedule/evening.ts';
 import type { Habits } from '../../core/schedule/habits.ts';
 import { parseWithYup } from '@conform-to/yup';
-import { EMPTY_DRAFT, withChange } from './draft.ts';
-import { formFromHabits, habitsFromForm, habitsSchema } from './habits-schema.ts';
-import { runTitle } from './run-title.ts';
+import { EMPTY_DRAFT, withChange } from './draft/draft.ts';
+import { formFromHabits, habitsFromForm, habitsSchema } from './habits/habits-schema.ts';
+import { runTitle } from './plan/run-title.ts';
 
 const runs: fc.Arbitrary<ArrangedRun[]> = fc.array(fc.integer({ min: 1, max: 4 }), { minLength: 1, maxLength: 5 }).map((sizes) => {
   let n = 0;

@@ -7,13 +7,13 @@ process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-'))
 import { storeBatch, storeRoll, storeTank } from '../server/a-shelf.fixture.ts';
 import { nowMs } from '../server/clock.server.ts';
 import { findRoll, rollCounts, waitingRolls } from '../server/rolls.server.ts';
-import { recordEvent } from '../server/run-log.server.ts';
+import { recordEvent } from '../run/run-log.server.ts';
 import { findRun, liveRun, queuedRuns, runsOfSession } from '../server/runs.server.ts';
-import { beginRun } from '../server/session-start.server.ts';
+import { beginRun } from '../run/session-start.server.ts';
 import { writeSetting } from '../server/settings.server.ts';
-import { EMPTY_DRAFT, withChange, type Draft, type DraftChange } from './draft.ts';
-import { backToThePlan, replanAt, startTonight } from './replan.server.ts';
-import { readDraft, tonight } from './tonight.server.ts';
+import { EMPTY_DRAFT, withChange, type Draft, type DraftChange } from './draft/draft.ts';
+import { backToThePlan, replanAt, startTonight } from './run-acts/replan.server.ts';
+import { readDraft, tonight } from './draft/tonight.server.ts';
 
 const set = (change: DraftChange) => {
   const { before: _, ...draft } = readDraft();

@@ -1,65 +1,98 @@
-import { data, redirect, redirectDocument, useSearchParams } from 'react-router';
+import { differenceInCalendarDays, parseISO } from 'date-fns';
+import { data, useSearchParams, type ShouldRevalidateFunctionArgs } from 'react-router';
 import { rollsLeft } from '../../core/chemistry/capacity.ts';
-import { daysLeft } from '../../core/chemistry/shelf-life.ts';
 import { parseReading } from '../../core/units/temperature.ts';
 import { findBatch } from '../server/batches.server.ts';
-import { nowMs, today } from '../server/clock.server.ts';
-import { liveRun, queuedRuns } from '../server/runs.server.ts';
-import { storedUnits, writeSetting } from '../server/settings.server.ts';
-import { beginRun, type Started } from '../server/session-start.server.ts';
+import { tankHeatSetting } from '../../core/heat/tank-heat-setting.ts';
+import { nowMs, shownInstant } from '../server/clock.server.ts';
+import { liveRunTitle, queuedRuns } from '../server/runs.server.ts';
+import { personsZone, storedUnits } from '../server/settings.server.ts';
 import { Empty, LinkButton, Notice, PageHead } from '../ui/parts.tsx';
 import type { Route } from './+types/tonight.ts';
-import { draftChangeSchema, withChange, type Draft, type DraftChange } from './draft.ts';
-import { AnotherBatch } from './another-batch.tsx';
-import { BathCard } from './bath-card.tsx';
-import { ClockCard } from './clock-card.tsx';
-import { EveningAxis } from './evening-axis.tsx';
-import { eveningPlan } from './evening-plan.server.ts';
-import { changeEvening } from './evening-change.server.ts';
-import { costTonight } from './cost-tonight.ts';
-import { clockTicks, eveningHeadline, time } from './headline.ts';
-import { backToThePlan, replanAt, startTonight } from './replan.server.ts';
-import { RunCard } from './run-card.tsx';
-import { SetForTonight } from './set-for-tonight.tsx';
-import { RunsBoard } from './runs-board.tsx';
-import { RollsTonight } from './rolls-tonight.tsx';
-import { SchoolsCard } from './schools-card.tsx';
-import { compareSchools } from './schools.ts';
-import { StepDetail } from './step-detail.tsx';
-import { SessionUnderWay, StartBar } from './start-bar.tsx';
-import { readDraft, tonight } from './tonight.server.ts';
+import { draftChangeSchema, withChange, type Draft, type DraftChange } from './draft/draft.ts';
+import { AnotherBatch } from './plan/another-batch.tsx';
+import { BathCard } from './evening/bath-card.tsx';
+import { ClockCard } from './evening/clock-card.tsx';
+import { EveningAxis } from './evening/evening-axis.tsx';
+import { eveningPlan } from './evening/evening-plan.server.ts';
+import { changeEvening } from './evening/evening-change.server.ts';
+import { costTonight } from './evening/cost-tonight.server.ts';
+import { clockTime } from '../../core/schedule/wanted-time.ts';
+import { clockTicks, eveningHeadline } from './evening/headline.ts';
+import { startTonight } from './run-acts/replan.server.ts';
+import { toTheBench } from './run-acts/to-the-bench.ts';
+import { RunCard } from './plan/run-card.tsx';
+import { SetForTonight } from './draft/set-for-tonight.tsx';
+import { RunsBoard } from './plan/runs-board.tsx';
+import { RollsTonight } from './plan/rolls-tonight.tsx';
+import { SchoolsCard } from './plan/schools-card.tsx';
+import { compareSchools } from './plan/schools.ts';
+import { StepDetail } from './plan/step-detail.tsx';
+import { SessionUnderWay, StartBar } from './plan/start-bar.tsx';
+import { readDraft, tonight, usualHabits, writeDraft } from './draft/tonight.server.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Tonight’s session · Steady Reel' }];
 
+/** Looking at another step or run plans nothing anew. */
+export function shouldRevalidate({ currentUrl, nextUrl, formMethod, defaultShouldRevalidate }: ShouldRevalidateFunctionArgs): boolean {
+  const looks = !formMethod && currentUrl.pathname === nextUrl.pathname && currentUrl.search !== nextUrl.search;
+  return looks ? false : defaultShouldRevalidate;
+}
+
 export function loader() {
   const evening = tonight();
-  const live = liveRun();
-  const waitingRuns = queuedRuns();
-  const plan = eveningPlan(evening, nowMs());
+  const atMs = nowMs();
+  const zone = personsZone();
+  const live = liveRunTitle();
+  const plan = eveningPlan(evening, atMs);
+  const { runs } = evening.evening;
+  // Runs that cannot be done have no place on the clock.
+  const done = runs.filter((run) => run.plan.ok);
+  const first = done[0];
+  const firstTank = evening.tanks.find((tank) => tank.id === first?.tankId);
+  const setting = evening.heat && firstTank ? tankHeatSetting(firstTank, evening.heat) : null;
+  const bathC = first?.plan.ok ? (first.plan.value.heat?.bathC ?? 0) : 0;
   return {
     ...evening,
     batches: evening.batches.map((batch) => ({
       ...batch,
-      rollsLeft: rollsLeft(batch.kit, batch),
+      rollsLeft: rollsLeft(batch.kit, { ...batch, rollsDone: batch.rollsDone + batch.waitingRolls }),
       // Which bottle ages first decides how long a batch is good.
-      daysLeft: batch.kit.baths
-        .map((bath) => daysLeft(bath, batch.mixedOn, today()))
-        .reduce<number | null>((least, days) => (days === null ? least : least === null ? days : Math.min(least, days)), null),
+      daysLeft: batch.bottles
+        .flatMap((bottle) => (bottle.goodUntil ? [differenceInCalendarDays(parseISO(bottle.goodUntil), parseISO(evening.on))] : []))
+        .reduce<number | null>((least, days) => (least === null ? days : Math.min(least, days)), null),
     })),
-    live: live && { id: live.id, title: live.plan.title },
-    queued: waitingRuns.map((run) => ({ id: run.id, sessionId: run.sessionId, title: run.plan.title, position: run.position })),
+    live,
+    queued: queuedRuns().map((run) => ({ id: run.id, sessionId: run.sessionId, title: run.plan.title, position: run.position })),
     plan,
-    headline: eveningHeadline(evening.evening, plan.clock, plan.settings.heaterW, nowMs()),
-    ticks: clockTicks(plan.clock),
-    times: plan.clock.map((run) => ({
-      warm: time(run.warmFromMs),
-      load: time(run.loadFromMs),
-      pour: time(run.firstPourMs),
-      hung: time(run.hungMs),
-    })),
-    schools: evening.evening.runs.map((run) => {
-      const batch = findBatch(run.batchId);
-      return batch ? compareSchools(run, evening, batch.kit) : [];
+    tankInSums:
+      setting && firstTank
+        ? { volumeMl: firstTank.volumeMl, heatJK: setting.heatJK, startC: setting.startC === 'bath' ? bathC : setting.startC }
+        : null,
+    headline: eveningHeadline({
+      rolls: runs.reduce((sum, run) => sum + run.rollIds.length, 0),
+      runs: runs.length,
+      clock: plan.clock,
+      heaterW: plan.settings.heaterW,
+      day: shownInstant(atMs, 'EEEE'),
+      hour: Number(shownInstant(plan.clock[0]?.firstPourMs ?? atMs, 'H')),
+      zone,
+    }),
+    ticks: clockTicks(plan.clock, zone),
+    times: runs.map((run) => {
+      const clock = plan.clock[done.indexOf(run)];
+      return clock
+        ? {
+            warm: clockTime(clock.warmFromMs, zone),
+            load: clockTime(clock.loadFromMs, zone),
+            pour: clockTime(clock.firstPourMs, zone),
+            hung: clockTime(clock.hungMs, zone),
+          }
+        : null;
+    }),
+    schools: runs.map((run) => {
+      const batch = evening.batches.find((candidate) => candidate.id === run.batchId);
+      return batch ? compareSchools(run, evening, findBatch(batch.id)?.kit ?? batch.kit) : [];
     }),
     cost: costTonight(evening, plan.settings.labPrice),
   };
@@ -71,37 +104,18 @@ export async function action({ request }: Route.ActionArgs) {
   switch (intent) {
     case 'start':
       return toTheBench(startTonight());
-    case 'replan': {
-      // Already corrected and in °C; read again because a browser can send anything.
-      const reading = parseReading(String(form.get('tempC')));
-      return toTheBench(
-        reading.ok
-          ? replanAt(String(form.get('runId')), String(form.get('step')), reading.tempC)
-          : { ok: false, message: reading.message, liveRunId: null },
-      );
-    }
-    case 'begin':
-      return toTheBench(beginRun(String(form.get('runId'))));
     case 'evening': {
       const refusal = changeEvening(form);
       return refusal ? data({ field: null, typed: '', message: refusal, nearest: null, liveRunId: null }, { status: 422 }) : null;
     }
-    case 'leave':
-      backToThePlan(String(form.get('sessionId')));
-      throw redirect('/');
     case 'undo': {
       const { before } = readDraft();
-      if (before) writeSetting('draft', before);
+      if (before) writeDraft(before);
       return null;
     }
     default:
       return changeDraft(intent, form);
   }
-}
-
-function toTheBench(started: Started) {
-  if (started.ok) throw redirectDocument(`/bench/${started.runId}`);
-  return data({ field: null, typed: '', message: started.message, nearest: null, liveRunId: started.liveRunId }, { status: 409 });
 }
 
 /** Each change keeps the draft before it, so that one press takes it back. */
@@ -111,7 +125,9 @@ function changeDraft(kind: string, form: FormData) {
   for (const list of ['tankIds', 'rollIds']) change[list] = form.getAll(list).map(String);
   if (form.has('runs')) change['runs'] = parsedRuns(String(form.get('runs')));
   if (kind === 'temperature') {
-    const reading = parseReading(typed, storedUnits().temperature);
+    // A figure that the page itself offers comes in °C and exact.
+    const exact = form.has('exactC');
+    const reading = exact ? parseReading(String(form.get('exactC'))) : parseReading(typed, storedUnits().temperature);
     if (!reading.ok) {
       const field = `${String(form.get('batchId'))} ${String(form.get('step'))}`;
       return data({ field, typed, message: reading.message, nearest: reading.likely, liveRunId: null }, { status: 422 });
@@ -124,10 +140,10 @@ function changeDraft(kind: string, form: FormData) {
       { status: 422 },
     );
   }
-  const cast = draftChangeSchema.cast(change) as unknown as object;
+  const cast: object = draftChangeSchema.cast(change);
   const { before: _, ...draft } = readDraft();
-  const next: Draft = withChange(draft, { ...cast, kind } as DraftChange);
-  writeSetting('draft', { ...next, before: draft });
+  const next: Draft = withChange(draft, { ...cast, kind } as DraftChange, usualHabits());
+  writeDraft({ ...next, before: draft });
   return null;
 }
 
@@ -151,7 +167,7 @@ export default function TonightPage({ loaderData, actionData }: Route.ComponentP
       <PageHead title={headline.title} action={<StartBar evening={evening} live={live} />}>
         {headline.below}
       </PageHead>
-      <div aria-live="polite" className="space-y-3 empty:hidden">
+      <div aria-live="polite" className="mb-4 space-y-3 empty:hidden">
         {refusal && (
           <Notice>
             {refusal.message}{' '}
@@ -167,10 +183,10 @@ export default function TonightPage({ loaderData, actionData }: Route.ComponentP
       {tanks.length === 0 || batches.length === 0 || waiting.length === 0 ? (
         <Missing tanks={tanks.length} batches={batches.length} rolls={waiting.length} />
       ) : (
-        <div className="mt-4 grid gap-4 lg:grid-cols-[19rem_minmax(0,1fr)] xl:grid-cols-[19rem_minmax(0,1fr)_20.5rem]">
+        <div className="grid gap-4 lg:grid-cols-[19rem_minmax(0,1fr)] xl:grid-cols-[19rem_minmax(0,1fr)_20.5rem]">
           <SetForTonight tonight={loaderData} refusal={actionData?.field ? actionData : null} />
           <div className="min-w-0 space-y-3 max-lg:order-first">
-            <RunsBoard runs={evening.runs}>
+            <RunsBoard runs={evening.runs} names={Object.fromEntries(waiting.map((roll) => [roll.id, roll.name]))}>
               {evening.runs.map((each, i) => (
                 <RunCard
                   key={each.rollIds.join()}
@@ -191,8 +207,8 @@ export default function TonightPage({ loaderData, actionData }: Route.ComponentP
           <div className="space-y-4 max-xl:lg:col-start-2">
             {run && <StepDetail run={run} runIndex={runIndex} chosen={search.get('step')} />}
             {run && <SchoolsCard rows={loaderData.schools[runIndex] ?? []} runIndex={runIndex} />}
-            {run && <ClockCard settings={plan.settings} fault={plan.clockFault} cost={loaderData.cost} />}
-            {run && plan.bathQuestion && <BathCard question={plan.bathQuestion} settings={plan.settings} />}
+            {run && <ClockCard settings={plan.settings} fault={plan.clockFault} question={plan.clockQuestion} cost={loaderData.cost} />}
+            {run && plan.bathQuestion && <BathCard question={plan.bathQuestion} settings={plan.settings} tank={loaderData.tankInSums} />}
           </div>
         </div>
       )}

@@ -3,16 +3,22 @@ import { data, Form, Link, redirect } from 'react-router';
 import { rollsLeft } from '../../core/chemistry/capacity.ts';
 import { costPerRollCents } from '../../core/chemistry/cost.ts';
 import { mixRecipes } from '../../core/chemistry/mixing.ts';
-import { daysLeft, goodUntil } from '../../core/chemistry/shelf-life.ts';
-import { findBatch, setBatchRetired, updateBatch } from '../server/batches.server.ts';
-import { nowMs, today } from '../server/clock.server.ts';
+import { figureOfVolume, showVolume } from '../../core/units/volume.ts';
+import { findBatch, pinKitAnew, setBatchRetired, updateBatch } from '../server/batches.server.ts';
+import { entriesOfBatch } from '../server/bottle-entries.server.ts';
+import { findKit } from '../server/kits.server.ts';
+import { personsMoney } from '../server/money.server.ts';
+import { storedUnits } from '../server/settings.server.ts';
+import { useUnits } from '../ui/units.ts';
+import { entryInWords } from './bottles/entry-in-words.ts';
+import { nowMs, shownInstant, today } from '../server/clock.server.ts';
 import { runsOfBatch } from '../server/runs.server.ts';
 import { readForm } from '../ui/form.ts';
 import { Button, Card, LinkButton, Notice, PageHead } from '../ui/parts.tsx';
 import type { Route } from './+types/batch.ts';
-import { BatchForm } from './batch-form.tsx';
-import { batchSchema } from './batch-schema.ts';
-import { Recipes } from './recipes.tsx';
+import { BatchForm } from './mixing/batch-form.tsx';
+import { batchSchema } from './mixing/batch-schema.ts';
+import { Recipes } from './mixing/recipes.tsx';
 
 export const meta: Route.MetaFunction = ({ data: loaded }) => [{ title: `${loaded?.batch.name ?? 'Batch'} · Steady Reel` }];
 
@@ -22,22 +28,25 @@ export function loader({ params }: Route.LoaderArgs) {
   const batch = findBatch(params.batchId);
   if (!batch) throw data('There is no such batch. It may have been typed from memory.', { status: 404 });
   const recipes = mixRecipes(batch.kit, Math.min(batch.volumeMl, batch.kit.makesMl));
+  const cost = costPerRollCents(batch.kit, batch);
   return {
     batch,
     left: rollsLeft(batch.kit, batch),
-    costCents: costPerRollCents(batch.kit, batch),
-    bottles: batch.kit.baths.map((bath) => ({
-      id: bath.id,
-      name: bath.name,
-      until: dayInWords(goodUntil(bath, batch.mixedOn)),
-      daysLeft: daysLeft(bath, batch.mixedOn, today()),
-      after: bath.after ?? 'return',
+    cost: cost === null ? null : personsMoney()(cost),
+    volume: figureOfVolume(batch.volumeMl, storedUnits().volume),
+    kitChanged: JSON.stringify(findKit(batch.kitId)?.kit ?? batch.kit) !== JSON.stringify(batch.kit),
+    bottles: batch.bottles.map((bottle) => ({
+      ...bottle,
+      until: dayInWords(bottle.goodUntil),
+      past: bottle.goodUntil !== null && bottle.goodUntil < today(),
+      after: batch.kit.baths.find((bath) => bath.id === bottle.id)?.after ?? 'return',
     })),
+    entries: entriesOfBatch(batch.id).map(({ id, entry, note, undone, runId }) => ({ id, entry, note, undone, runId, on: dayInWords(entry.on) })),
     recipes: recipes.ok ? recipes.value : [],
     runs: runsOfBatch(batch.id).map((run) => ({
       id: run.id,
       title: run.plan.title,
-      endedAt: format(run.endedAtMs ?? 0, 'd MMM yyyy'),
+      endedAt: shownInstant(run.endedAtMs ?? 0, 'd MMM yyyy'),
       rolls: run.runRolls,
     })),
   };
@@ -55,24 +64,22 @@ export async function action({ request, params }: Route.ActionArgs) {
     setBatchRetired(batch.id, null);
     throw redirect('/shelf');
   }
+  if (formData.get('intent') === 'take-kit') {
+    pinKitAnew(batch.id);
+    throw redirect(`/shelf/batches/${batch.id}`);
+  }
   formData.set('kitId', batch.kitId);
-  const read = readForm(batchSchema, formData);
+  const read = readForm(batchSchema(storedUnits().volume), formData);
   if (!read.ok) return read.reply;
   const { price, name, volumeMl, mixedOn, rollsDone, note } = read.value;
-  updateBatch({
-    id: batch.id,
-    name,
-    volumeMl,
-    mixedOn,
-    rollsDone: rollsDone ?? 0,
-    note: note ?? '',
-    priceCents: price === undefined ? null : Math.round(price * 100),
-  });
+  const written = { id: batch.id, name, volumeMl, mixedOn, note: note ?? '', priceCents: price === undefined ? null : Math.round(price * 100) };
+  updateBatch(written, rollsDone ?? 0);
   throw redirect('/shelf');
 }
 
 export default function BatchPage({ loaderData, actionData }: Route.ComponentProps) {
-  const { batch, left, bottles, recipes, runs, costCents } = loaderData;
+  const { batch, left, bottles, recipes, runs, cost, volume: volumeShown, kitChanged, entries } = loaderData;
+  const { volume } = useUnits();
   const { priceCents, ...plain } = batch;
   return (
     <>
@@ -83,7 +90,7 @@ export default function BatchPage({ loaderData, actionData }: Route.ComponentPro
           : left > 0
             ? `${Math.round(left * 100) / 100} rolls left.`
             : 'Its rolls are used up.'}
-        {costCents !== null && ` About ${(costCents / 100).toFixed(2)} a roll.`}
+        {cost !== null && ` About ${cost} a roll.`}
       </PageHead>
       <div className="grid gap-4 lg:grid-cols-2">
         <div className="space-y-4">
@@ -93,9 +100,15 @@ export default function BatchPage({ loaderData, actionData }: Route.ComponentPro
               {bottles.map((bottle) => (
                 <li key={bottle.id} className="flex justify-between gap-3 py-2">
                   <span className="font-semibold">{bottle.name}</span>
-                  <span className={bottle.daysLeft !== null && bottle.daysLeft < 0 ? 'font-semibold text-hot' : 'text-quiet'}>
+                  <span className={`text-right ${bottle.past || bottle.standing !== 'good' ? 'font-semibold text-hot' : 'text-quiet'}`}>
+                    <span className="figure">{showVolume(bottle.mlLeft, volume)}</span>,{' '}
                     {bottle.until === null ? 'shelf life not given' : `good until ${bottle.until}`},{' '}
-                    {bottle.after === 'return' ? 'goes back' : 'poured away'}
+                    {bottle.after === 'return' ? 'goes back' : 'collected after use'}
+                    {bottle.why.map((sentence) => (
+                      <span key={sentence} className="block text-sm">
+                        {sentence}
+                      </span>
+                    ))}
                   </span>
                 </li>
               ))}
@@ -106,7 +119,7 @@ export default function BatchPage({ loaderData, actionData }: Route.ComponentPro
             <BatchForm
               lastResult={actionData}
               kits={[{ id: batch.kitId, name: batch.kit.name }]}
-              defaults={{ ...plain, price: priceCents === null ? undefined : (priceCents / 100).toFixed(2) }}
+              defaults={{ ...plain, volumeMl: volumeShown, price: priceCents === null ? undefined : (priceCents / 100).toFixed(2) }}
             >
               <Button filled>Keep changes</Button>
               <LinkButton to="/shelf">Back</LinkButton>
@@ -114,6 +127,23 @@ export default function BatchPage({ loaderData, actionData }: Route.ComponentPro
           </Card>
         </div>
         <div className="space-y-4">
+          <Card>
+            <h2 className="mb-2 font-bold">What happened to it</h2>
+            {entries.length === 0 ? (
+              <p className="text-quiet">Nothing yet: it is as it was mixed.</p>
+            ) : (
+              <ul className="divide-y divide-line">
+                {entries.map((each) => (
+                  <li key={each.id} className={`flex justify-between gap-3 py-2 ${each.undone ? 'text-quiet line-through' : ''}`}>
+                    <span>
+                      {entryInWords(each.entry, batch.kit, volume)} {each.note && <span className="text-quiet">{each.note}</span>}
+                    </span>
+                    <span className="text-right whitespace-nowrap text-quiet">{each.on}</span>
+                  </li>
+                ))}
+              </ul>
+            )}
+          </Card>
           <Card>
             <h2 className="mb-2 font-bold">Runs</h2>
             {runs.length === 0 ? (
@@ -135,6 +165,16 @@ export default function BatchPage({ loaderData, actionData }: Route.ComponentPro
             <h2 className="mb-2 font-bold">How it was mixed</h2>
             <Recipes recipes={recipes} />
           </Card>
+          {kitChanged && (
+            <Form method="post">
+              <Notice tone="plain">
+                The kit has been changed since. This batch keeps the times it was mixed by.{' '}
+                <button name="intent" value="take-kit" className="font-semibold underline">
+                  Take up the changed kit
+                </button>
+              </Notice>
+            </Form>
+          )}
           <Form method="post" className="space-y-3">
             {batch.retiredAtMs === null ? (
               <>

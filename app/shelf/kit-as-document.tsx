@@ -1,11 +1,12 @@
 import { data, Form, redirect } from 'react-router';
 import type { Fault } from '../../core/answer.ts';
+import { mixFaults } from '../../core/chemistry/mixing.ts';
 import { readKit } from '../../core/kit/kit-document.ts';
 import { nowMs } from '../server/clock.server.ts';
 import { findKit, kitIdTaken, saveKit } from '../server/kits.server.ts';
 import { INPUT } from '../ui/fields.tsx';
 import { Button, Card, LinkButton, PageHead } from '../ui/parts.tsx';
-import { kitIdFor } from './kit-id.ts';
+import { kitIdFor } from './kits/kit-id.ts';
 import type { Route } from './+types/kit-as-document.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Your kit · Steady Reel' }];
@@ -20,7 +21,7 @@ export function loader({ params }: Route.LoaderArgs) {
 
 const MOST_BYTES = 2_000_000;
 
-export async function action({ request }: Route.ActionArgs) {
+export async function action({ request, params }: Route.ActionArgs) {
   const form = await request.formData();
   const file = form.get('file');
   const fromFile = file instanceof File && file.size > 0;
@@ -46,6 +47,17 @@ export async function action({ request }: Route.ActionArgs) {
   if (!read.ok) return refuse(read.errors);
   if (findKit(read.value.id)?.shipped)
     return refuse([{ code: 'reserved', path: '$.id', message: `“${read.value.id}” is a shipped kit. Give yours an id of its own.` }]);
+  // Kept under another name it is a new kit; that name must not be another kit's.
+  if (read.value.id !== params.kitId && kitIdTaken(read.value.id))
+    return refuse([
+      {
+        code: 'reserved',
+        path: '$.id',
+        message: `Another kit of yours has the id “${read.value.id}”. Give this one an id of its own, such as ${kitIdFor(read.value.name, kitIdTaken)}.`,
+      },
+    ]);
+  const unmixable = mixFaults(read.value);
+  if (unmixable.length > 0) return refuse(unmixable);
   saveKit(read.value, nowMs());
   throw redirect(`/shelf/kits/${encodeURIComponent(read.value.id)}`);
 }

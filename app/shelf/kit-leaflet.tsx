@@ -1,5 +1,6 @@
 import { getFormProps } from '@conform-to/react';
 import { data, Form, redirect } from 'react-router';
+import { mixFaults } from '../../core/chemistry/mixing.ts';
 import { readKit } from '../../core/kit/kit-document.ts';
 import { PROCESSES } from '../../core/film/process.ts';
 import { nowMs } from '../server/clock.server.ts';
@@ -10,10 +11,10 @@ import { readForm, useCheckedForm } from '../ui/form.ts';
 import { Button, Card, LinkButton, Notice, PageHead } from '../ui/parts.tsx';
 import { useUnits } from '../ui/units.ts';
 import type { Route } from './+types/kit-leaflet.ts';
-import { kitIdFor } from './kit-id.ts';
-import { AddBath, BathFields } from './leaflet-fields.tsx';
-import { errorsByField, kitFromLeaflet, leafletFromKit, leafletSchema } from './leaflet-schema.ts';
-import { SequenceFields } from './sequence-fields.tsx';
+import { kitIdFor } from './kits/kit-id.ts';
+import { AddBath, BathFields } from './kits/leaflet-fields.tsx';
+import { errorsByField, kitFromLeaflet, leafletFromKit, leafletSchema } from './kits/leaflet-schema.ts';
+import { SequenceFields } from './kits/sequence-fields.tsx';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Your leaflet · Steady Reel' }];
 
@@ -26,27 +27,30 @@ function kitAt(kitId: string) {
 export function loader({ params }: Route.LoaderArgs) {
   const { kit, shipped } = kitAt(params.kitId);
   const copy = shipped ? { ...kit, name: `My ${kit.name}`, note: 'From my own leaflet.' } : kit;
-  return { id: kit.id, name: kit.name, shipped, defaults: leafletFromKit(copy, storedUnits().temperature) };
+  return { id: kit.id, name: kit.name, shipped, defaults: leafletFromKit(copy, storedUnits()) };
 }
 
 export async function action({ request, params }: Route.ActionArgs) {
   const { kit, shipped } = kitAt(params.kitId);
-  const unit = storedUnits().temperature;
+  const units = storedUnits();
   const formData = await request.formData();
-  const read = readForm(leafletSchema(unit), formData);
+  const read = readForm(leafletSchema(units), formData);
   if (!read.ok) return read.reply;
   const asNew = shipped || formData.get('keep') === 'new';
   const id = asNew ? kitIdFor(read.value.name, kitIdTaken) : kit.id;
-  const checked = readKit(kitFromLeaflet(read.value, unit, id, kit));
-  if (!checked.ok) return read.refuse(errorsByField(checked.errors));
+  const checked = readKit(kitFromLeaflet(read.value, units, id, kit));
+  if (!checked.ok) return read.refuse(errorsByField(checked.errors, units));
+  const unmixable = mixFaults(checked.value);
+  if (unmixable.length > 0) return read.refuse(errorsByField(unmixable, units));
   saveKit(checked.value, nowMs());
   throw redirect(`/shelf/kits/${encodeURIComponent(id)}`);
 }
 
 export default function KitLeaflet({ loaderData, actionData }: Route.ComponentProps) {
-  const { temperature } = useUnits();
+  const units = useUnits();
+  const { temperature, volume } = units;
   const { id, name, shipped, defaults } = loaderData;
-  const [form, fields] = useCheckedForm(leafletSchema(temperature), actionData, defaults);
+  const [form, fields] = useCheckedForm(leafletSchema(units), actionData, defaults);
   const baths = fields.baths.getFieldList();
   const faults = Object.values(form.allErrors).length;
   return (
@@ -66,12 +70,12 @@ export default function KitLeaflet({ loaderData, actionData }: Route.ComponentPr
               options={PROCESSES.map((process) => ({ value: process, label: process }))}
               className="sm:col-span-2"
             />
-            <TextField field={fields.makesMl} label="A whole kit makes" unit="ml" figures className="sm:col-span-3" />
+            <TextField field={fields.makesMl} label="A whole kit makes" unit={volume} figures className="sm:col-span-3" />
             <TextField field={fields.capacityRolls} label="Good for" unit="rolls" figures className="sm:col-span-3" />
             <TextArea field={fields.note} label="Note" rows={2} className="sm:col-span-6" />
           </Card>
           {baths.map((bath, i) => (
-            <BathFields key={bath.key} form={form} bath={bath} index={i} unit={temperature} baths={fields.baths.name} />
+            <BathFields key={bath.key} form={form} bath={bath} index={i} unit={temperature} volume={volume} baths={fields.baths.name} />
           ))}
           <AddBath form={form} name={fields.baths.name} ids={baths.map((bath) => bath.getFieldset().id.initialValue ?? '')} />
         </div>

@@ -4,14 +4,15 @@ import { sequenceSteps } from '../../core/kit/kit-document.ts';
 import type { Bath } from '../../core/kit/kit.ts';
 import { showDuration } from '../../core/units/duration.ts';
 import { showTemperature } from '../../core/units/temperature.ts';
+import { showVolume } from '../../core/units/volume.ts';
 import { nowMs } from '../server/clock.server.ts';
 import { findKit, setKitDeleted } from '../server/kits.server.ts';
 import { LeafletChart } from '../ui/leaflet-chart.tsx';
 import { Button, Card, LinkButton, Notice, PageHead } from '../ui/parts.tsx';
 import { useUnits } from '../ui/units.ts';
 import type { Route } from './+types/kit.ts';
-import { exhaustionInWords, pushInWords } from './rules-in-words.ts';
-import { Recipes } from './recipes.tsx';
+import { exhaustionInWords, pushInWords } from './kits/rules-in-words.ts';
+import { Recipes } from './mixing/recipes.tsx';
 
 export const meta: Route.MetaFunction = ({ data: loaded }) => [{ title: `${loaded?.kit.name ?? 'Kit'} · Steady Reel` }];
 
@@ -27,13 +28,15 @@ export function loader({ params }: Route.LoaderArgs) {
   };
 }
 
-export async function action({ params }: Route.ActionArgs) {
+export function action({ params }: Route.ActionArgs) {
+  if (!findKit(params.kitId)) throw data('There is no such kit on the shelf.', { status: 404 });
   setKitDeleted(params.kitId, nowMs());
   throw redirect(`/shelf?away=kit:${params.kitId}`);
 }
 
 export default function KitPage({ loaderData }: Route.ComponentProps) {
   const { kit, shipped, steps, recipes } = loaderData;
+  const { volume } = useUnits();
   return (
     <>
       <PageHead
@@ -44,7 +47,7 @@ export default function KitPage({ loaderData }: Route.ComponentProps) {
           </LinkButton>
         }
       >
-        {kit.process}, makes {kit.makesMl} ml{kit.capacityRolls ? ` for ${kit.capacityRolls} rolls` : ', capacity not given'}. {kit.note}
+        {kit.process}, makes {showVolume(kit.makesMl, volume)}{kit.capacityRolls ? ` for ${kit.capacityRolls} rolls` : ', capacity not given'}. {kit.note}
       </PageHead>
       <p className="mb-4">
         <span className="font-semibold">In this order:</span> {steps.join(' → ')}
@@ -63,7 +66,7 @@ export default function KitPage({ loaderData }: Route.ComponentProps) {
           <Notice tone="plain">
             {shipped
               ? 'This kit is generic and ships with Steady Reel. Copy it and type in your own leaflet, which overrules it.'
-              : 'Your own kit. Batches mixed from it follow a change; runs already done keep their times. Put away, it still times its batches.'}
+              : 'Your own kit. A batch keeps the kit it was mixed by; a change reaches it only when you take it up on the batch’s page.'}
           </Notice>
           <div className="flex flex-wrap gap-3">
             <LinkButton to={`/shelf/kits/${kit.id}/leaflet`}>{shipped ? 'Copy and type in my leaflet' : 'Edit or copy'}</LinkButton>

@@ -1,7 +1,7 @@
-import { format, parseISO } from 'date-fns';
+import { differenceInCalendarDays, format, parseISO } from 'date-fns';
 import { Form, Link, redirect } from 'react-router';
 import { capacityOfVolume, rollsLeft } from '../../core/chemistry/capacity.ts';
-import { daysLeft } from '../../core/chemistry/shelf-life.ts';
+import { showTemperatureChange } from '../../core/units/temperature.ts';
 import { showVolume } from '../../core/units/volume.ts';
 import { findBatch, listBatches, setBatchRetired } from '../server/batches.server.ts';
 import { today } from '../server/clock.server.ts';
@@ -27,9 +27,9 @@ export function loader({ request }: Route.LoaderArgs) {
     capacity: capacityOfVolume(batch.kit, batch.volumeMl),
     left: rollsLeft(batch.kit, batch),
     seenRemjet: batch.seenRemjet,
-    bottles: batch.kit.baths
-      .filter((bath) => bath.keepsDays !== undefined)
-      .map((bath) => ({ name: bath.name, daysLeft: daysLeft(bath, batch.mixedOn, on) ?? 0 })),
+    bottles: batch.bottles.flatMap(({ name, goodUntil, standing }) =>
+      goodUntil === null ? [] : [{ name, standing, daysLeft: differenceInCalendarDays(parseISO(goodUntil), parseISO(on)) }],
+    ),
   });
   const { searchParams } = new URL(request.url);
   return {
@@ -61,7 +61,7 @@ export async function action({ request }: Route.ActionArgs) {
 
 export default function Shelf({ loaderData }: Route.ComponentProps) {
   const { batches, retired, kits, tanks, thermometers, away } = loaderData;
-  const { volume } = useUnits();
+  const { volume, temperature } = useUnits();
   return (
     <>
       <PageHead
@@ -188,7 +188,7 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
                         <span className="figure text-sm">
                           {thermometer.offsetC === 0
                             ? 'shows true'
-                            : `shows ${Math.abs(thermometer.offsetC).toFixed(1)} °C ${thermometer.offsetC > 0 ? 'high' : 'low'}`}
+                            : `shows ${showTemperatureChange(thermometer.offsetC, temperature).slice(1)} ${thermometer.offsetC > 0 ? 'high' : 'low'}`}
                         </span>
                       </Link>
                     </li>

@@ -4,31 +4,43 @@ import { data, Form, redirect } from 'react-router';
 import { nowMs } from '../server/clock.server.ts';
 import { findTank, saveTank, setTankDeleted } from '../server/tanks.server.ts';
 import { FormErrors, SelectField, TextField } from '../ui/fields.tsx';
+import { figureOfVolume, parseVolume } from '../../core/units/volume.ts';
+import { storedUnits } from '../server/settings.server.ts';
 import { readForm, useCheckedForm } from '../ui/form.ts';
+import { onceOf } from '../ui/once.ts';
+import { useUnits } from '../ui/units.ts';
 import { Button, Card, LinkButton, PageHead } from '../ui/parts.tsx';
 import type { Route } from './+types/tank.ts';
-import { PLACE_FIELDS, tankFromForm, tankSchema } from './tank-schema.ts';
-import { TankTest } from './tank-test.tsx';
+import { PLACE_FIELDS, tankFromForm, tankSchema } from './tanks/tank-schema.ts';
+import { TankTest } from './tanks/tank-test.tsx';
 
 export const meta: Route.MetaFunction = ({ data: loaded }) => [{ title: `${loaded?.tank?.name ?? 'A tank'} · Steady Reel` }];
 
 export function loader({ params }: Route.LoaderArgs) {
   const tank = params.tankId === 'new' ? null : findTank(params.tankId);
   if (!tank && params.tankId !== 'new') throw data('There is no such tank.', { status: 404 });
-  return { tank };
+  return { tank, once: nanoid() };
 }
 
 export async function action({ request, params }: Route.ActionArgs) {
   const formData = await request.formData();
+  const known = params.tankId === 'new' ? null : findTank(params.tankId);
+  if (!known && params.tankId !== 'new') throw data('There is no such tank. It may have been put away for good.', { status: 404 });
   if (formData.get('intent') === 'away') {
     setTankDeleted(params.tankId, nowMs());
     throw redirect(`/shelf?away=tank:${params.tankId}`);
   }
-  const read = readForm(tankSchema, formData);
+  const read = readForm(tankSchema(storedUnits().volume), formData);
   if (!read.ok) return read.reply;
-  saveTank(tankFromForm(params.tankId === 'new' ? nanoid() : params.tankId, read.value), nowMs());
+  saveTank(tankFromForm(known?.id ?? onceOf(formData), read.value), nowMs());
   throw redirect('/shelf');
 }
+
+const MATERIALS = [
+  { value: 'plastic', label: 'Plastic' },
+  { value: 'steel', label: 'Steel' },
+  { value: 'rotary', label: 'A rotary drum' },
+];
 
 const METHODS = [
   { value: 'inversion', label: 'Inversion by hand' },
@@ -37,16 +49,19 @@ const METHODS = [
 ];
 
 export default function TankPage({ loaderData, actionData }: Route.ComponentProps) {
-  const { tank } = loaderData;
+  const { tank, once } = loaderData;
+  const { volume } = useUnits();
   const defaults = tank
     ? {
         ...tank,
+        volumeMl: figureOfVolume(tank.volumeMl, volume),
+        coolingInBathPerMin: tank.coolingInBathPerMin ?? undefined,
         heatJK: tank.heatJK ?? undefined,
         coolingPerMin: tank.coolingPerMin ?? undefined,
         ...Object.fromEntries(PLACE_FIELDS.map(([family, field]) => [field, tank.holds[family]])),
       }
-    : { method: 'inversion', fillS: 8, drainS: 12, reelSets: 1, p135: 2 };
-  const [form, fields] = useCheckedForm(tankSchema, actionData, defaults);
+    : { method: 'inversion', material: 'plastic', fillS: 8, drainS: 12, reelSets: 1, p135: 2 };
+  const [form, fields] = useCheckedForm(tankSchema(volume), actionData, defaults);
   return (
     <>
       <PageHead title={tank?.name ?? 'Add a tank'}>
@@ -54,10 +69,12 @@ export default function TankPage({ loaderData, actionData }: Route.ComponentProp
       </PageHead>
       <div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_24rem]">
         <Form method="post" {...getFormProps(form)}>
+          <input type="hidden" name="once" value={once} />
           <Card className="grid gap-4 sm:grid-cols-2">
             <TextField field={fields.name} label="Name" className="sm:col-span-2" />
             <SelectField field={fields.method} label="Agitated by" options={METHODS} />
-            <TextField field={fields.volumeMl} label="Solution it needs" unit="ml" figures />
+            <SelectField field={fields.material} label="Made of" options={MATERIALS} />
+            <TextField field={fields.volumeMl} label="Solution it needs" unit={volume} figures />
             <TextField field={fields.fillS} label="Fills in" unit="s" figures />
             <TextField field={fields.drainS} label="Drains in" unit="s" figures />
             <fieldset className="sm:col-span-2">
@@ -70,9 +87,9 @@ export default function TankPage({ loaderData, actionData }: Route.ComponentProp
               <p className="mt-1 text-sm text-quiet">As many of each as fit alone; mixed loads share the room. 220 takes a 120 place.</p>
             </fieldset>
             <TextField field={fields.reelSets} label="Sets of reels" figures hint="Wet reels jam; a second set saves the drying" />
-            <span className="max-sm:hidden" />
             <TextField field={fields.heatJK} label="Takes heat" unit="J/K" figures hint="Empty until tested; the usual value then" />
-            <TextField field={fields.coolingPerMin} label="Cools by" unit="/min" figures hint="Empty until tested" />
+            <TextField field={fields.coolingPerMin} label="Cools in the air by" unit="/min" figures hint="Empty until tested" />
+            <TextField field={fields.coolingInBathPerMin} label="Follows the bath by" unit="/min" figures hint="Empty until tested there" />
             <FormErrors errors={form.errors} />
             <div className="flex flex-wrap gap-3 sm:col-span-2">
               <Button filled>{tank ? 'Keep changes' : 'Add this tank'}</Button>
@@ -86,10 +103,11 @@ export default function TankPage({ loaderData, actionData }: Route.ComponentProp
           </Card>
         </Form>
         <TankTest
-          volumeMl={Number(fields.volumeMl.value) || 500}
-          onFound={(found) => {
+          volumeMl={parseVolume(String(fields.volumeMl.value ?? ''), volume) ?? 500}
+          onTimed={(part, seconds) => form.update({ name: fields[part].name, value: String(seconds) })}
+          onFound={(found, stands) => {
             form.update({ name: fields.heatJK.name, value: found.heatJK.toFixed(0) });
-            form.update({ name: fields.coolingPerMin.name, value: found.coolingPerMin.toFixed(4) });
+            form.update({ name: (stands === 'air' ? fields.coolingPerMin : fields.coolingInBathPerMin).name, value: found.coolingPerMin.toFixed(4) });
           }}
         />
       </div>

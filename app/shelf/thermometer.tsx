@@ -1,36 +1,43 @@
 import { getFormProps } from '@conform-to/react';
 import { nanoid } from 'nanoid';
 import { data, Form, redirect } from 'react-router';
-import { object, string } from 'yup';
+import { object } from 'yup';
+import { fitThermometer } from '../../core/heat/thermometer.ts';
+import { textIn } from '../../core/units/sentence.ts';
+import { showTemperature, type TemperatureUnit } from '../../core/units/temperature.ts';
+import { storedUnits } from '../server/settings.server.ts';
+import { onceOf } from '../ui/once.ts';
+import { useUnits } from '../ui/units.ts';
 import { nowMs } from '../server/clock.server.ts';
 import { listThermometers, saveThermometer, setThermometerDeleted } from '../server/thermometers.server.ts';
 import { TextField } from '../ui/fields.tsx';
 import { readForm, useCheckedForm } from '../ui/form.ts';
 import { Button, Card, LinkButton, PageHead } from '../ui/parts.tsx';
-import { typedNumber } from '../ui/typed.ts';
+import { typedName, typedTemperature } from '../ui/typed.ts';
 import type { Route } from './+types/thermometer.ts';
 
-const SHOWN = 'A temperature in °C from 0 to 60, such as 38.4.';
-const shown = () => typedNumber(SHOWN).min(0, SHOWN).max(60, SHOWN).required(SHOWN);
-
-const thermometerSchema = object({
-  name: string().trim().max(120).required('Give it a name, such as “Stem, blue cap”.'),
-  shownC: shown(),
-  trueC: shown(),
-}).test('close', '', function ({ shownC, trueC }) {
-  if (Math.abs((shownC ?? 0) - (trueC ?? 0)) <= 5) return true;
-  return this.createError({
-    path: 'shownC',
-    message: 'More than 5 °C apart: one of the two was misread, or the thermometer belongs in the bin.',
+/** A comparison with a trusted thermometer, and a second one at another temperature where it was made, in the person's unit. */
+function thermometerSchema(unit: TemperatureUnit) {
+  const SHOWN = `A temperature from ${showTemperature(0, unit)} to ${showTemperature(60, unit)}, such as ${showTemperature(38.4, unit)}.`;
+  const shown = () => typedTemperature(SHOWN, unit).min(0, SHOWN).max(60, SHOWN);
+  return object({
+    name: typedName().max(120).required('Give it a name, such as “Stem, blue cap”.'),
+    shownC: shown().required(SHOWN),
+    trueC: shown().required(SHOWN),
+    shown2C: shown(),
+    true2C: shown(),
+  }).test('both', '', function ({ shown2C, true2C }) {
+    if ((shown2C === undefined) === (true2C === undefined)) return true;
+    return this.createError({ path: shown2C === undefined ? 'shown2C' : 'true2C', message: 'A second comparison has both figures, or neither.' });
   });
-});
+}
 
 export const meta: Route.MetaFunction = () => [{ title: 'A thermometer · Steady Reel' }];
 
 export function loader({ params }: Route.LoaderArgs) {
   const thermometer = listThermometers().find((candidate) => candidate.id === params.thermometerId) ?? null;
   if (!thermometer && params.thermometerId !== 'new') throw data('There is no such thermometer.', { status: 404 });
-  return { thermometer };
+  return { thermometer, once: nanoid() };
 }
 
 export async function action({ request, params }: Route.ActionArgs) {
@@ -39,21 +46,37 @@ export async function action({ request, params }: Route.ActionArgs) {
     setThermometerDeleted(params.thermometerId, nowMs());
     throw redirect(`/shelf?away=thermometer:${params.thermometerId}`);
   }
-  const read = readForm(thermometerSchema, formData);
+  if (params.thermometerId !== 'new' && !listThermometers().some((each) => each.id === params.thermometerId))
+    throw data('There is no such thermometer.', { status: 404 });
+  const units = storedUnits();
+  const read = readForm(thermometerSchema(units.temperature), formData);
   if (!read.ok) return read.reply;
-  const { name, shownC, trueC } = read.value;
-  const id = params.thermometerId === 'new' ? nanoid() : params.thermometerId;
-  saveThermometer({ id, name, offsetC: Math.round((shownC - trueC) * 100) / 100 }, nowMs());
+  const { name, shownC, trueC, shown2C, true2C } = read.value;
+  const second = shown2C !== undefined && true2C !== undefined ? { shownC: shown2C, trueC: true2C } : undefined;
+  const fitted = fitThermometer([{ shownC, trueC }, second]);
+  if (!fitted.ok) return read.refuse({ [second ? 'shown2C' : 'shownC']: fitted.errors.map((error) => textIn(error, units)) });
+  const id = params.thermometerId === 'new' ? onceOf(formData) : params.thermometerId;
+  const fine = (value: number) => Math.round(value * 1000) / 1000;
+  const { offsetC, slope, slopeAtC } = fitted.value;
+  saveThermometer({ id, name, offsetC: fine(offsetC), slope: fine(slope), slopeAtC: fine(slopeAtC) }, nowMs());
   throw redirect('/shelf');
 }
 
 export default function ThermometerPage({ loaderData, actionData }: Route.ComponentProps) {
-  const { thermometer } = loaderData;
-  const [form, fields] = useCheckedForm(
-    thermometerSchema,
-    actionData,
-    thermometer ? { name: thermometer.name, shownC: (38 + thermometer.offsetC).toFixed(1), trueC: '38.0' } : {},
-  );
+  const { thermometer, once } = loaderData;
+  const { temperature } = useUnits();
+  const figure = (c: number) => showTemperature(c, temperature).replace(/ .*/, '');
+  // What was kept is shown as the comparison that gives it: at one temperature, or at two where there is a slope.
+  const compared = (c: number, t: NonNullable<typeof thermometer>) => figure(c + t.offsetC + t.slope * (c - t.slopeAtC));
+  const defaults = thermometer
+    ? {
+        name: thermometer.name,
+        shownC: compared(thermometer.slopeAtC, thermometer),
+        trueC: figure(thermometer.slopeAtC),
+        ...(thermometer.slope === 0 ? {} : { shown2C: compared(thermometer.slopeAtC - 18, thermometer), true2C: figure(thermometer.slopeAtC - 18) }),
+      }
+    : {};
+  const [form, fields] = useCheckedForm(thermometerSchema(temperature), actionData, defaults);
   return (
     <>
       <PageHead title={thermometer?.name ?? 'Add a thermometer'}>
@@ -61,16 +84,24 @@ export default function ThermometerPage({ loaderData, actionData }: Route.Compon
       </PageHead>
       <Form method="post" {...getFormProps(form)} className="max-w-xl">
         <Card className="grid gap-4">
+          <input type="hidden" name="once" value={once} />
           <TextField field={fields.name} label="Name" />
           <ol className="list-decimal space-y-1 pl-6 text-quiet">
-            <li>Stand both in the same jug of water at about 38 °C.</li>
+            <li>Stand both in the same jug of water at about {showTemperature(38, temperature)}.</li>
             <li>Stir for a minute, so that neither sits in a warm corner.</li>
             <li>Read both at once.</li>
           </ol>
           <div className="grid gap-4 sm:grid-cols-2">
-            <TextField field={fields.shownC} label="This one shows" unit="°C" figures />
-            <TextField field={fields.trueC} label="The trusted one shows" unit="°C" figures />
+            <TextField field={fields.shownC} label="This one shows" unit={`°${temperature}`} figures />
+            <TextField field={fields.trueC} label="The trusted one shows" unit={`°${temperature}`} figures />
           </div>
+          <fieldset>
+            <legend className="mb-1 font-semibold">Once more in cool water, if its error changes with the temperature</legend>
+            <div className="grid gap-4 sm:grid-cols-2">
+              <TextField field={fields.shown2C} label="There this one shows" unit={`°${temperature}`} figures />
+              <TextField field={fields.true2C} label="There the trusted one shows" unit={`°${temperature}`} figures />
+            </div>
+          </fieldset>
           <div className="flex flex-wrap gap-3">
             <Button filled>Keep it</Button>
             <LinkButton to="/shelf">Back</LinkButton>

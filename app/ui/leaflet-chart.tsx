@@ -35,7 +35,7 @@ export function LeafletChart({ points, tempC, lift, name }: LeafletChartProps) {
         <canvas
           ref={canvas}
           role="img"
-          aria-label={`${name}: the leaflet runs from ${showDuration(leafletSeconds(points, lowC))} at ${lowC} °C to ${showDuration(leafletSeconds(points, highC))} at ${highC} °C; this step is ${here} at ${showTemperature(tempC, temperature)}.`}
+          aria-label={`${name}: the leaflet runs from ${showDuration(leafletSeconds(points, lowC))} at ${showTemperature(lowC, temperature)} to ${showDuration(leafletSeconds(points, highC))} at ${showTemperature(highC, temperature)}; this step is ${here} at ${showTemperature(tempC, temperature)}.`}
         />
       </div>
       <figcaption className="mt-1 text-sm text-quiet">

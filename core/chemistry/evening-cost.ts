@@ -18,10 +18,14 @@ export interface EveningCost {
   readonly working: readonly WorkedSum[];
 }
 
-const money = (cents: number) => (cents / 100).toFixed(2);
+/** Writes an amount in the person's own currency. */
+export type ShowMoney = (cents: number) => string;
+
+/** Before a currency was chosen: the figure alone. */
+export const bareMoney: ShowMoney = (cents) => (cents / 100).toFixed(2);
 
 /** Chemistry for one roll of the evening, with its working; null where no batch has a price and a capacity. `labPriceCents` is what the person pays a laboratory for a roll. */
-export function eveningCost(batches: readonly BatchOfEvening[], labPriceCents: number | null): EveningCost | null {
+export function eveningCost(batches: readonly BatchOfEvening[], labPriceCents: number | null, money: ShowMoney = bareMoney): EveningCost | null {
   const shares = batches.flatMap((batch) => {
     const each = costPerRollCents(batch.kit, batch);
     return each === null || batch.rolls === 0 ? [] : [{ ...batch, each }];

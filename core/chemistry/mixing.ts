@@ -1,4 +1,5 @@
-import { answered, refused, type Answer } from '../answer.ts';
+import { answered, refused, type Answer, type Fault } from '../answer.ts';
+import { asMessage, sentence } from '../units/sentence.ts';
 import type { Bath, Kit } from '../kit/kit.ts';
 
 export interface MixPortion {
@@ -24,16 +25,38 @@ export interface MixRecipe {
  * (domain.md 1). Halving a powder is allowed but said to be unreliable, with the reason.
  * Errors: `volume-outside-kit`.
  */
-export function mixRecipes(kit: Kit, volumeMl: number): Answer<readonly MixRecipe[]> {
+export function mixRecipes(kit: Pick<Kit, 'baths' | 'makesMl'>, volumeMl: number): Answer<readonly MixRecipe[]> {
   if (!(volumeMl > 0) || volumeMl > kit.makesMl + 1e-9) {
     return refused({
       code: 'volume-outside-kit',
       path: '$.volumeMl',
-      message: `This kit makes up to ${kit.makesMl} ml; mix more than 0 and at most that.`,
+      ...asMessage(sentence`This kit makes up to ${{ volumeMl: kit.makesMl }}; mix more than nothing and at most that.`),
     });
   }
   const share = volumeMl / kit.makesMl;
   return answered(kit.baths.flatMap((bath) => recipe(bath, share, volumeMl)));
+}
+
+/**
+ * What cannot be mixed as a leaflet was typed in: water and parts of a bath that are more than the kit makes. Asked when
+ * a kit is kept; a kit that only plans may say what it likes.
+ */
+export function mixFaults(kit: Pick<Kit, 'baths' | 'makesMl'>): Fault[] {
+  return kit.baths.flatMap((bath, i): Fault[] => {
+    if (!bath.mix) return [];
+    const parts = bath.mix.parts.reduce((sum, part) => sum + (part.ml ?? 0), 0);
+    const together = bath.mix.waterMl + parts;
+    if (together <= kit.makesMl + 0.5) return [];
+    return [
+      {
+        code: 'out-of-range',
+        path: `$.baths[${i}].mix.waterMl`,
+        ...asMessage(
+          sentence`${bath.name}: water and parts are ${{ volumeMl: together }} together, and the kit makes ${{ volumeMl: kit.makesMl }}. Take less water first; it is topped up at the end.`,
+        ),
+      },
+    ];
+  });
 }
 
 function recipe(bath: Bath, share: number, volumeMl: number): MixRecipe[] {

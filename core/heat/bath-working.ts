@@ -1,19 +1,34 @@
 import { showDuration } from '../units/duration.ts';
+import { asMessage, sentence, type Spoken } from '../units/sentence.ts';
+import type { PlannedStep } from '../schedule/plan.ts';
 import type { EveningBath, EveningBathQuestion } from './evening-bath.ts';
-import type { WorkedSum } from '../worked-sum.ts';
-import { cooledC } from './cooling.ts';
 import { WATER_J_PER_ML_K } from './water.ts';
 
-const c = (tempC: number) => tempC.toFixed(1);
+/** One sum as a person could write it down, in °C and ml as the formulas are, or in their own units. */
+export interface BathSum {
+  readonly what: string;
+  readonly sum: { readonly message: string } & Spoken;
+  readonly figure: { readonly message: string } & Spoken;
+}
 
-/** How the figures of the evening's bath come about (domain.md 8), in °C, ml and J/K as the formulas are. */
-export function bathWorking(bath: EveningBath, { steps, tub, tank }: Pick<EveningBathQuestion, 'steps' | 'tub' | 'tank'>): WorkedSum[] {
-  const sums: WorkedSum[] = [];
+/** What the sums have to know of the tank. */
+export interface TankInSums {
+  readonly volumeMl: number;
+  readonly heatJK: number;
+  readonly startC: number;
+}
+
+/** How the figures of the evening's bath come about (domain.md 8, 8.1). */
+export function bathWorking(bath: EveningBath, { steps, tub }: Pick<EveningBathQuestion, 'steps' | 'tub'>, tank: TankInSums | null): BathSum[] {
+  const sums: BathSum[] = [];
   if (bath.tap.ok) {
+    const { startC, coldTapC, hotTapC, litres } = tub;
     sums.push({
       what: 'Hot water',
-      sum: `${tub.litres} l × (${c(tub.startC)} − ${c(tub.coldTapC)}) ⁄ (${c(tub.hotTapC)} − ${c(tub.coldTapC)})`,
-      figure: `${(bath.tap.value.hotMl / 1000).toFixed(1)} l`,
+      sum: asMessage(
+        sentence`${litres} l × (${{ tempC: startC }} − ${{ tempC: coldTapC }}) ⁄ (${{ tempC: hotTapC }} − ${{ tempC: coldTapC }})`,
+      ),
+      figure: asMessage(sentence`${(bath.tap.value.hotMl / 1000).toFixed(1)} l`),
     });
   }
   // The slowest bottle sets the time; all are said, so that it is seen which one that is.
@@ -22,28 +37,30 @@ export function bathWorking(bath: EveningBath, { steps, tub, tank }: Pick<Evenin
     const window = windows.findLast((each) => each.toS === null) ?? windows.at(-1);
     sums.push({
       what: `${bottle.name} warm`,
-      sum: `${Math.round(bottle.ml)} ml in ${bottle.material}, from ${c(bottle.startC)} to at least ${c(bottle.lowC)} °C`,
-      figure: window ? `after ${showDuration(window.fromS)}` : 'never',
+      sum: asMessage(
+        sentence`${{ volumeMl: bottle.ml }} in ${bottle.material}, from ${{ tempC: bottle.startC }} to at least ${{ tempC: bottle.lowC }}`,
+      ),
+      figure: { message: window ? `after ${showDuration(window.fromS)}` : 'never' },
     });
   }
-  if (bath.pour) {
-    const water = `${WATER_J_PER_ML_K} × ${Math.round(tank.volumeMl)}`;
-    const heat = Math.round(tank.heatJK);
-    sums.push({
-      what: 'In the tank',
-      sum: `(${water} × ${c(bath.pour.pourC)} + ${heat} × ${c(tub.roomC)}) ⁄ (${water} + ${heat})`,
-      figure: `${c(bath.pour.settlesC)} °C`,
-    });
-    const developer = steps.find((step) => step.critical);
-    if (tank.surroundings && developer) {
-      const { coolingPerMin, surroundC } = tank.surroundings;
-      const atEnd = cooledC(bath.pour.settlesC, surroundC, coolingPerMin, developer.seconds);
-      sums.push({
-        what: 'As it is poured out',
-        sum: `${c(surroundC)} + (${c(bath.pour.settlesC)} − ${c(surroundC)}) × e^(−${coolingPerMin.toFixed(4)} × ${(developer.seconds / 60).toFixed(2)} min)`,
-        figure: `${c(atEnd)} °C`,
-      });
-    }
-  }
-  return sums;
+  return tank ? [...sums, ...tankSums(steps, tank)] : sums;
+}
+
+/** Every pour up to the last critical bath: solution and tank settle, and the step takes its share. */
+function tankSums(steps: readonly PlannedStep[], { volumeMl, heatJK, startC }: TankInSums): BathSum[] {
+  const last = steps.findLastIndex((step) => step.critical);
+  const water = `${WATER_J_PER_ML_K} × ${Math.round(volumeMl)}`;
+  let tankC = startC;
+  return steps.slice(0, last + 1).flatMap((step): BathSum[] => {
+    if (!step.inTankC || step.pourC === null) return [];
+    const sum = sentence`(${water} × ${{ tempC: step.pourC }} + ${Math.round(heatJK)} × ${{ tempC: tankC }}) ⁄ (${water} + ${Math.round(heatJK)}), then ${showDuration(step.seconds)}`;
+    tankC = step.inTankC.endsC;
+    return [
+      {
+        what: `${step.name} in the tank`,
+        sum: asMessage(sum),
+        figure: asMessage(sentence`${{ fromC: step.inTankC.startsC, toC: step.inTankC.endsC }}`),
+      },
+    ];
+  });
 }

@@ -5,11 +5,21 @@ import { pieceTemperature, type PathPiece } from './temperature-path.ts';
 /** Development at a temperature against nominal: `r(T) = C(nominalC) ⁄ C(T)` (domain.md 7). 1 without a curve. */
 export type Rate = (tempC: number) => number;
 
+/** The rate with its segments worked out once: a plan asks it hundreds of times. */
 export function developmentRate(points: readonly LeafletPoint[], nominalC: number): Rate {
   if (!hasCurve(points)) return () => 1;
   const sorted = pointsByTemperature(points);
-  const nominalS = leafletSeconds(sorted, nominalC);
-  return (tempC) => nominalS / leafletSeconds(sorted, tempC);
+  const lnNominal = Math.log(leafletSeconds(sorted, nominalC));
+  const temps = sorted.map((point) => point.c);
+  const lns = sorted.map((point) => Math.log(point.s));
+  const last = sorted.length - 2;
+  return (tempC) => {
+    let i = 0;
+    while (i < last && tempC > (temps[i + 1] as number)) i++;
+    const [c, ln] = [temps[i] as number, lns[i] as number];
+    const slope = ((lns[i + 1] as number) - ln) / ((temps[i + 1] as number) - c);
+    return Math.exp(lnNominal - ln - slope * (tempC - c));
+  };
 }
 
 /**
@@ -41,7 +51,7 @@ function chunkDose(rate: Rate, piece: PathPiece, fromS: number, toS: number): nu
 /** Cuts the path where it crosses a leaflet temperature and into stretches short enough to integrate exactly. */
 function* chunks(path: readonly PathPiece[], kinksC: readonly number[], untilS: number): Generator<Chunk> {
   for (const piece of path) {
-    const endS = piece.kind === 'line' ? Math.min(piece.toS, untilS) : untilS;
+    const endS = Math.min(piece.toS, untilS);
     const cuts = kinksC
       .flatMap((c) => crossing(piece, c))
       .filter((s) => s > piece.fromS && s < endS)
@@ -75,6 +85,8 @@ export function doseUntil(rate: Rate, path: readonly PathPiece[], points: readon
   return dose;
 }
 
+const CLOSE_ENOUGH_S = 1e-7;
+
 /** When the dose is reached, in seconds from the start; null if not within `horizonS`. */
 export function doseReachedS(
   rate: Rate,
@@ -92,14 +104,18 @@ export function doseReachedS(
       left -= gained;
       continue;
     }
-    // The rate is positive, so the dose rises throughout: halving finds the one instant.
+    // The rate is positive and is the dose's own slope: Newton's step, kept inside a shrinking interval.
     let [low, high] = [fromS, toS];
-    for (let i = 0; i < 50; i++) {
-      const middle = (low + high) / 2;
-      if (chunkDose(rate, piece, fromS, middle) < left) low = middle;
-      else high = middle;
+    let at = fromS + (left / gained) * (toS - fromS);
+    for (let i = 0; i < 50 && high - low > CLOSE_ENOUGH_S; i++) {
+      const off = chunkDose(rate, piece, fromS, at) - left;
+      if (Math.abs(off) < CLOSE_ENOUGH_S) break;
+      if (off < 0) low = at;
+      else high = at;
+      const next = at - off / rate(pieceTemperature(piece, at));
+      at = next > low && next < high ? next : (low + high) / 2;
     }
-    return (low + high) / 2;
+    return at;
   }
   return null;
 }

@@ -1,6 +1,7 @@
 import { answered, refused, type Answer, type Warning } from '../answer.ts';
 import type { Bath } from '../kit/kit.ts';
 import { hasCurve, leafletRange } from '../timing/leaflet-curve.ts';
+import { asMessage, sentence } from '../units/sentence.ts';
 import { developmentRate, doseReachedS } from './dose.ts';
 import type { TimedReading } from './cooling.ts';
 import { pathTemperature, temperaturePath, type Surroundings } from './temperature-path.ts';
@@ -14,6 +15,8 @@ export interface DriftQuestion {
   /** In seconds from the step's start, already corrected by the thermometer's offset. */
   readonly readings: readonly TimedReading[];
   readonly surroundings: Surroundings | null;
+  /** What the bath was poured at, where it is known: the path before the first reading never goes beyond it. */
+  readonly pouredC?: number | null;
 }
 
 export interface DriftAnswer {
@@ -32,7 +35,7 @@ const HORIZON_S = 48 * 3600;
  */
 export function driftFinish(question: DriftQuestion): Answer<DriftAnswer> {
   const { bath, nominalS, plannedS, readings, surroundings } = question;
-  const path = temperaturePath(readings, surroundings);
+  const path = temperaturePath(readings, surroundings, question.pouredC ?? null);
   if (path.length === 0) {
     return refused({ code: 'too-few-readings', path: '$.readings', message: 'At least one reading is needed to follow the temperature.' });
   }
@@ -50,7 +53,7 @@ export function driftFinish(question: DriftQuestion): Answer<DriftAnswer> {
     warnings.push({
       code: 'far-outside-leaflet',
       bath: bath.id,
-      message: `${bath.name}: more than ${FAR_OUTSIDE_C} °C outside its leaflet, so the finish is a guess.`,
+      ...asMessage(sentence`${bath.name}: more than ${{ byC: FAR_OUTSIDE_C }} outside its leaflet, so the finish is a guess.`),
     });
   }
   if (plannedS !== undefined && Math.abs(finishS - plannedS) > LARGE_CORRECTION * plannedS + 1e-9) {

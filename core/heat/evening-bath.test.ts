@@ -61,7 +61,7 @@ test('a sink left to fall asks for hotter water; taps that cannot give it say so
   const weak = eveningBath(ask({ heaterW: 20, startC: 25 }));
   expect(!weak.readyS.ok && weak.readyS.errors[0]?.message).toContain('six hours');
   const tap = eveningBath(ask({ startC: 60 })).tap;
-  expect(!tap.ok && tap.errors[0]?.message).toContain('from 14 to 52');
+  expect(!tap.ok && tap.errors[0]?.message).toContain('from 14.0 to 52.0 °C');
 });
 
 test('the working of the bath can be done again in pencil and gives what is shown', () => {

@@ -52,3 +52,16 @@ export function sinkStartC(tub: Tub, bottles: readonly BottleInBath[], bottleId:
   }
   return answered((low + high) / 2);
 }
+
+/**
+ * The warmest water to begin with that does not keep the bottles waiting: of whole degrees below the one that was asked,
+ * the one with which they are ready soonest (domain.md 8).
+ */
+export function coolerStartC(tub: Tub, bottles: readonly BottleInBath[], askedC: number): number {
+  let best = { c: tub.setC, readyS: Infinity };
+  for (let c = Math.min(Math.floor(askedC), Math.ceil(tub.setC) + 8); c >= Math.floor(tub.setC); c--) {
+    const ready = warmingSeconds({ ...tub, startC: c }, bottles);
+    if (ready.ok && ready.value < best.readyS - 30) best = { c, readyS: ready.value };
+  }
+  return best.c;
+}

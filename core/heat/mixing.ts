@@ -1,3 +1,4 @@
+import { asMessage, sentence } from '../units/sentence.ts';
 import { answered, refused, type Answer } from '../answer.ts';
 
 export interface WaterMix {
@@ -21,7 +22,10 @@ export function mixWater(question: {
     return refused({
       code: 'target-outside-taps',
       path: '$.targetC',
-      message: `${targetC} °C cannot be mixed from ${coldC} and ${hotC} °C. Choose a target from ${low} to ${high} °C.`,
+      nearestC: targetC < low ? low : high,
+      ...asMessage(
+        sentence`${{ tempC: targetC }} cannot be mixed from ${{ tempC: coldC }} and ${{ tempC: hotC }}. Choose a target from ${{ fromC: low, toC: high }}.`,
+      ),
     });
   }
   const hotMl = hotC === coldC ? totalMl : (totalMl * (targetC - coldC)) / (hotC - coldC);

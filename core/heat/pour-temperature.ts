@@ -1,9 +1,10 @@
 import { answered, refused, type Answer } from '../answer.ts';
 import type { Bath } from '../kit/kit.ts';
 import { hasCurve } from '../timing/leaflet-curve.ts';
-import { developmentRate, doseUntil } from './dose.ts';
+import { developmentRate } from './dose.ts';
 import { pourForSettledC, settlesAtC, type TankHeat } from './pouring-in.ts';
-import { temperaturePath, type Surroundings } from './temperature-path.ts';
+import { settledForDose } from './tank-through-the-run.ts';
+import type { Surroundings } from './temperature-path.ts';
 
 export interface PourQuestion {
   readonly bath: Pick<Bath, 'name' | 'nominalC' | 'time'>;
@@ -19,13 +20,9 @@ export interface PourAnswer {
   readonly settlesC: number;
 }
 
-const COLDEST_C = -20;
-const HOTTEST_C = 120;
-
 /**
  * How warm to pour so that the step's dose comes right at its planned time, tank loss and cooling included
- * (domain.md 8). A warmer pour always gives a larger dose, so halving the interval finds it.
- * Errors: `no-curve` when the bath's time does not depend on temperature, `pour-out-of-reach`.
+ * (domain.md 8). Errors: `no-curve` when the bath's time does not depend on temperature, `pour-out-of-reach`.
  */
 export function pourTemperature(question: PourQuestion): Answer<PourAnswer> {
   const { bath, nominalS, plannedS, solutionMl, tank, surroundings } = question;
@@ -37,22 +34,19 @@ export function pourTemperature(question: PourQuestion): Answer<PourAnswer> {
       message: `${bath.name} takes the same time at any temperature, so no pour temperature follows from it. Ask with solutionC instead.`,
     });
   }
-  const rate = developmentRate(points, bath.nominalC);
-  const doseFrom = (settledC: number) => doseUntil(rate, temperaturePath([{ atS: 0, c: settledC }], surroundings), points, plannedS);
-  let [low, high] = [COLDEST_C, HOTTEST_C];
-  if (!(doseFrom(low) < nominalS && doseFrom(high) > nominalS)) {
+  const still = { coolingPerMin: 0, surroundC: tank.startC };
+  const settledC = settledForDose(
+    developmentRate(points, bath.nominalC),
+    { seconds: plannedS, nominalS, points, temperatureC: bath.nominalC },
+    surroundings ?? still,
+  );
+  if (settledC === null) {
     return refused({
       code: 'pour-out-of-reach',
       path: '$.plannedS',
       message: `${bath.name}: no temperature develops ${nominalS} s worth in ${plannedS} s. Plan a longer step.`,
     });
   }
-  for (let i = 0; i < 60; i++) {
-    const middle = (low + high) / 2;
-    if (doseFrom(middle) < nominalS) low = middle;
-    else high = middle;
-  }
-  const settledC = (low + high) / 2;
   const pourC = pourForSettledC(solutionMl, settledC, tank);
   return answered({ pourC, settlesC: settlesAtC(solutionMl, pourC, tank) });
 }

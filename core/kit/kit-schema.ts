@@ -63,7 +63,11 @@ const pushSchema = ruleOf({
 
 const exhaustionSchema = ruleOf({
   none: object({ rule: rule('none') }),
-  percent: object({ rule: rule('percent'), perRoll: number().min(0).max(100).required() }),
+  percent: object({
+    rule: rule('percent'),
+    perRoll: number().min(0).max(100).required(),
+    everyRolls: number().integer().min(1).max(1000),
+  }),
   add: object({
     rule: rule('add'),
     seconds: number().min(0).max(86_400).required(),

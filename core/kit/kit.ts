@@ -15,7 +15,8 @@ export type PushRule =
 
 export type ExhaustionRule =
   | { readonly rule: 'none' }
-  | { readonly rule: 'percent'; readonly perRoll: number }
+  /** `perRoll` percent for each roll, or for every so many of them. */
+  | { readonly rule: 'percent'; readonly perRoll: number; readonly everyRolls?: number }
   | { readonly rule: 'add'; readonly seconds: number; readonly everyRolls: number }
   | { readonly rule: 'ladder'; readonly rows: readonly { readonly fromRoll: number; readonly s: number }[] };
 
@@ -24,6 +25,8 @@ export interface Agitation {
   readonly everyS?: number;
   readonly inversions?: number;
   readonly tap?: boolean;
+  /** All the step long, by hand or by a gentle machine; a habit, never a leaflet's. */
+  readonly continuous?: boolean;
 }
 
 export interface MixPart {

@@ -207,13 +207,15 @@ function inOrder(runs: readonly PackedRun[], rolls: readonly RollToPack[]): Pack
     const equivalents = film.reduce((sum, roll) => sum + equivalentsOf(roll), 0);
     return {
       run,
+      // Flakes of remjet stay in the developer: film that carries it goes through last (domain.md 9).
+      remjet: run.treatment === 'cine-in-c41',
       waits: keepers > 0 ? equivalents / keepers : Infinity,
       equivalents,
       added: Math.min(...run.rolls.map((id) => position.get(id) ?? 0)),
     };
   });
   return weighed
-    .sort((a, b) => compare(a.waits, b.waits) || compare(a.equivalents, b.equivalents) || a.added - b.added)
+    .sort((a, b) => Number(a.remjet) - Number(b.remjet) || compare(a.waits, b.waits) || compare(a.equivalents, b.equivalents) || a.added - b.added)
     .map(({ run }) => run);
 }
 

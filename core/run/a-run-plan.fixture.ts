@@ -1,7 +1,7 @@
 import { houseKit } from '../kit/a-kit.fixture.ts';
 import { planRun } from '../schedule/plan.ts';
 import { DEFAULT_TANK } from '../schedule/tank.ts';
-import type { RunPlan } from './run-plan.ts';
+import { RUN_PLAN_FORMAT, type RunPlan } from './run-plan.ts';
 
 /** For tests: two 135 rolls in the house kit's seventh and eighth place. */
 export function housePlan(): RunPlan {
@@ -18,12 +18,17 @@ export function housePlan(): RunPlan {
   });
   if (!planned.ok) throw new Error('no plan');
   return {
+    format: RUN_PLAN_FORMAT,
     title: 'Two 135',
     process: 'C-41',
     kitName: 'Kiln Lane',
     batchName: 'batch 4',
     tankName: 'Steel',
     rollNames: ['a', 'b'],
+    rollIds: ['a', 'b'],
+    drying: null,
+    dryingS: 7200,
+    oneShot: false,
     pushStops: 0,
     tank: DEFAULT_TANK,
     surroundings: null,
@@ -31,5 +36,6 @@ export function housePlan(): RunPlan {
     pourOut: 'inside',
     washing: null,
     ...planned.value,
+    heat: null,
   };
 }

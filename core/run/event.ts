@@ -1,5 +1,5 @@
-import { array, boolean, lazy, number, object, string, type AnySchema } from 'yup';
-import type { Answer } from '../answer.ts';
+import { array, boolean, lazy, mixed, number, object, string, type AnySchema } from 'yup';
+import { answered, refused, type Answer } from '../answer.ts';
 import { checkedAgainst } from '../faults-in-words.ts';
 
 interface Happened {
@@ -9,18 +9,29 @@ interface Happened {
   readonly atMs: number;
 }
 
+/** What a reading was taken of: the tank, the tub, or a waiting bottle by its step (`bottle:bleach-fix`). */
+export type ReadingOf = 'tank' | 'tub' | `bottle:${string}`;
+
 /** What can happen to a run (architecture.md, rule 5). Appended, never changed; `undone` takes an earlier one out of account. */
 export type RunEvent = Happened &
   (
     | { readonly kind: 'readied'; readonly skipped: readonly string[] }
-    | { readonly kind: 'poured'; readonly step: number }
-    | { readonly kind: 'step-ended'; readonly step: number }
-    | { readonly kind: 'skipped'; readonly step: number }
-    | { readonly kind: 'repeated'; readonly step: number }
-    | { readonly kind: 'lengthened'; readonly step: number; readonly seconds: number }
-    | { readonly kind: 'nudged'; readonly step: number; readonly seconds: number }
-    | { readonly kind: 'reading'; readonly c: number; readonly shownC: number; readonly thermometer: string | null }
-    | { readonly kind: 'correction'; readonly step: number; readonly follow: boolean }
+    | { readonly kind: 'poured'; readonly step: string }
+    | { readonly kind: 'step-ended'; readonly step: string }
+    | { readonly kind: 'skipped'; readonly step: string }
+    | { readonly kind: 'repeated'; readonly step: string }
+    | { readonly kind: 'lengthened'; readonly step: string; readonly seconds: number }
+    | { readonly kind: 'nudged'; readonly step: string; readonly seconds: number }
+    | {
+        readonly kind: 'reading';
+        readonly c: number;
+        readonly shownC: number;
+        /** The thermometer's name, as it was then. */
+        readonly thermometer: string | null;
+        readonly thermometerId?: string | null;
+        readonly of?: ReadingOf;
+      }
+    | { readonly kind: 'correction'; readonly step: string; readonly follow: boolean }
     | { readonly kind: 'note'; readonly text: string }
     | { readonly kind: 'paused' }
     | { readonly kind: 'resumed' }
@@ -31,7 +42,21 @@ export type RunEvent = Happened &
 
 export type RunEventKind = RunEvent['kind'];
 
-const step = () => number().integer().min(0).max(199).required();
+/** The version in which events are stored. Before it, a step was named by its place in the run. */
+export const EVENT_VERSION = 2;
+
+/** What an event has to know of its run to be read: the steps' ids, in order. */
+export interface StepsById {
+  readonly steps: readonly { readonly id: string }[];
+}
+
+/** A step by its id, or by its place as the first version had it. */
+const step = () =>
+  mixed()
+    .test('step', 'step must be the id of one of the run’s steps.', (value) =>
+      typeof value === 'string' ? value.length > 0 && value.length <= 120 : Number.isInteger(value) && Number(value) >= 0 && Number(value) < 200,
+    )
+    .required();
 const eventId = () => string().min(8).max(64).required();
 const tempC = () => number().min(0).max(100).required();
 
@@ -43,7 +68,13 @@ const bodies: Readonly<Record<RunEventKind, Record<string, AnySchema>>> = {
   repeated: { step: step() },
   lengthened: { step: step(), seconds: number().integer().min(-3600).max(3600).required() },
   nudged: { step: step(), seconds: number().integer().min(-3600).max(3600).required() },
-  reading: { c: tempC(), shownC: tempC(), thermometer: string().max(80).nullable().defined() },
+  reading: {
+    c: tempC(),
+    shownC: tempC(),
+    thermometer: string().max(120).nullable().defined(),
+    thermometerId: string().max(80).nullable(),
+    of: string().matches(/^(tank|tub|bottle:.{1,120})$/, 'of must be tank, tub or bottle: with a step.'),
+  },
   correction: { step: step(), follow: boolean().required() },
   note: { text: string().min(1).max(2000).required() },
   paused: {},
@@ -59,6 +90,7 @@ const eventSchema = lazy((value: unknown) => {
   const kind = (value as { kind?: unknown } | null)?.kind;
   const body = typeof kind === 'string' && Object.hasOwn(bodies, kind) ? bodies[kind as RunEventKind] : {};
   return object({
+    v: number().oneOf([1, EVENT_VERSION]),
     id: eventId(),
     atMs: number().integer().min(0).max(8.64e15).required(),
     kind: string().oneOf(RUN_EVENT_KINDS).required(),
@@ -68,7 +100,26 @@ const eventSchema = lazy((value: unknown) => {
     .required();
 });
 
-/** Reads one event from outside. Every fault is named by its path; an unknown field is a fault. */
-export function readRunEvent(value: unknown): Answer<RunEvent> {
-  return checkedAgainst(eventSchema as unknown as AnySchema, value) as Answer<RunEvent>;
+/**
+ * Reads one event, of any version, from outside or from the book. Every fault is named by its path; an unknown field is
+ * a fault. A step that was named by its place gets its id.
+ */
+export function readRunEvent(value: unknown, run: StepsById): Answer<RunEvent> {
+  const checked = checkedAgainst(eventSchema as unknown as AnySchema, value);
+  if (!checked.ok) return checked;
+  const { v: _, ...event } = value as { v?: number; step?: unknown };
+  if (event.step === undefined) return answered(event as RunEvent);
+  const id = typeof event.step === 'number' ? run.steps[event.step]?.id : run.steps.find((each) => each.id === event.step)?.id;
+  if (id === undefined)
+    return refused({
+      code: 'unknown-step',
+      path: '$.step',
+      message: `This run has no such step. Its steps are ${run.steps.map((each) => each.id).join(', ')}.`,
+    });
+  return answered({ ...event, step: id } as RunEvent);
+}
+
+/** An event as it is stored. */
+export function storedEvent(event: RunEvent): RunEvent & { readonly v: number } {
+  return { v: EVENT_VERSION, ...event };
 }

@@ -1,6 +1,8 @@
 import type { Warning } from '../answer.ts';
 import { driftFinish } from '../heat/drift.ts';
+import { bleachesOrFixes } from '../kit/kind.ts';
 import { roundHalfUp } from '../units/duration.ts';
+import { isEnough } from './light.ts';
 import type { RunPlan } from './run-plan.ts';
 import type { ActualStep } from './state.ts';
 
@@ -16,7 +18,7 @@ export interface StepFinish {
 export function stepFinish(plan: RunPlan, index: number, actual: ActualStep | null): StepFinish {
   const step = plan.steps[index];
   if (!step) return { seconds: 0, byDoseS: null, warnings: [] };
-  const plannedS = step.seconds + (actual?.lengthenedS ?? 0);
+  const plannedS = step.seconds - gotBeforeS(step, actual) + (actual?.lengthenedS ?? 0);
   if (!actual || !step.critical || step.points.length < 2 || actual.readings.length === 0) {
     return { seconds: Math.max(0, plannedS), byDoseS: null, warnings: [] };
   }
@@ -26,9 +28,21 @@ export function stepFinish(plan: RunPlan, index: number, actual: ActualStep | nu
     plannedS: step.seconds,
     readings: actual.readings.map((reading) => ({ atS: Math.max(0, (reading.atMs - actual.startMs) / 1000), c: reading.c })),
     surroundings: plan.surroundings,
+    pouredC: step.pourC,
   });
   if (!drift.ok) return { seconds: Math.max(0, plannedS), byDoseS: null, warnings: [] };
-  const byDoseS = roundHalfUp(drift.value.finishS);
+  const byDoseS = roundHalfUp(drift.value.finishS) + ownMarginS(step);
   const seconds = actual.followsDrift ? byDoseS + actual.lengthenedS : plannedS;
   return { seconds: Math.max(0, seconds), byDoseS, warnings: drift.value.warnings };
+}
+
+/** A person's own margin is no part of the dose: drift moves the finish under it, not it. */
+function ownMarginS(step: RunPlan['steps'][number]): number {
+  return step.working.find((line) => line.what === 'own')?.seconds ?? 0;
+}
+
+/** A bleach or fixer that goes in again because it got too little runs for what is left of its time. */
+function gotBeforeS(step: RunPlan['steps'][number], actual: ActualStep | null): number {
+  const gotS = Math.round((actual?.earlierMs ?? 0) / 1000);
+  return bleachesOrFixes(step.kind) && gotS > 0 && !isEnough(gotS, step.seconds) ? gotS : 0;
 }

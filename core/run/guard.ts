@@ -1,7 +1,7 @@
 import { bleachesOrFixes, isDeveloper, isWater } from '../kit/kind.ts';
 import type { RunEvent } from './event.ts';
 import type { RunPlan } from './run-plan.ts';
-import type { RunState } from './state.ts';
+import { placeOfStep, type RunState } from './state.ts';
 
 /** Why an event makes no sense now, in a sentence; null when it does. */
 export function refusalOf(plan: RunPlan, state: RunState, event: RunEvent): string | null {
@@ -12,22 +12,24 @@ export function refusalOf(plan: RunPlan, state: RunState, event: RunEvent): stri
       : 'This run was given up; it is in the logbook.';
   }
   if (state.inForce.some((earlier) => earlier.id === event.id)) return 'This act is already recorded.';
+  const at = 'step' in event ? placeOfStep(plan, event.step) : -1;
+  if ('step' in event && at === -1) return 'This run has no such step.';
   switch (event.kind) {
     case 'readied':
       return state.phase === 'ready' ? null : 'The run has begun; its checklist is behind you.';
     case 'poured':
-      return pourRefusal(plan, state, event.step);
+      return pourRefusal(plan, state, at);
     case 'step-ended':
-      return runningRefusal(plan, state, event.step, 'end');
+      return runningRefusal(plan, state, at, 'end');
     case 'skipped':
-      return skipRefusal(plan, state, event.step);
+      return skipRefusal(plan, state, at);
     case 'repeated':
-      return repeatRefusal(plan, state, event.step);
+      return repeatRefusal(plan, state, at);
     case 'lengthened':
     case 'correction':
-      return runningRefusal(plan, state, event.step, 'change');
+      return runningRefusal(plan, state, at, 'change');
     case 'nudged':
-      return nudgeRefusal(plan, state, event.step, event.seconds, event.atMs);
+      return nudgeRefusal(plan, state, at, event.seconds, event.atMs);
     case 'paused':
       return pauseRefusal(plan, state);
     case 'resumed':
@@ -48,7 +50,6 @@ function nameOf(plan: RunPlan, step: number): string {
 }
 
 function pourRefusal(plan: RunPlan, state: RunState, step: number): string | null {
-  if (step >= plan.steps.length) return 'This run has no such step.';
   if (state.phase === 'paused') return 'The run is paused. Go on first, then pour.';
   if (state.phase === 'running') {
     return state.step === step
@@ -74,13 +75,14 @@ function skipRefusal(plan: RunPlan, state: RunState, step: number): string | nul
   return null;
 }
 
+/** What runs to completion may be done again as long as nothing is in the tank: its own turn, or any earlier one. */
 function repeatRefusal(plan: RunPlan, state: RunState, step: number): string | null {
-  if (state.phase !== 'between' || step !== state.step - 1)
-    return 'A step can be repeated right after it ended, before the next is poured.';
   const planned = plan.steps[step];
+  if (state.phase !== 'between' || step >= state.step) return 'A step can be repeated once it has ended and nothing is in the tank.';
   if (planned && isDeveloper(planned.kind))
     return `${planned.name} has done its work; a second time would over-develop. Note what happened instead.`;
-  return null;
+  const again = plan.steps.slice(step, state.step).find((each) => isDeveloper(each.kind));
+  return again ? `${again.name} would come again behind it and over-develop.` : null;
 }
 
 function nudgeRefusal(plan: RunPlan, state: RunState, step: number, seconds: number, atMs: number): string | null {
@@ -98,7 +100,9 @@ export function pauseRefusal(plan: RunPlan, state: RunState): string | null {
   if (state.phase === 'running') {
     if (current && isDeveloper(current.kind))
       return 'Development goes on whatever the clock does. No pause until the developer is out and stopped.';
-    return `${nameOf(plan, state.step)} is in the tank. Let it end, then pause in the wash that follows.`;
+    const following = plan.steps[state.step + 1];
+    const waterFollows = following && isWater(following.kind);
+    return `${nameOf(plan, state.step)} is in the tank. Let it end${waterFollows ? `, then pause in the ${nameOf(plan, state.step + 1).toLowerCase()} that follows` : ', then pause'}.`;
   }
   const before = plan.steps[state.step - 1];
   const developed = !plan.steps.slice(state.step).some((step) => isDeveloper(step.kind));

@@ -1,10 +1,12 @@
 import { isDeveloper, isWater, type StepKind } from '../kit/kind.ts';
 import { pourOutAtS, stepCues, type CueKind } from '../schedule/cues.ts';
+import type { Spoken } from '../units/sentence.ts';
 import { stepFinish, type StepFinish } from './finish.ts';
+import { isEnough, lightOf, type Light } from './light.ts';
 import type { RunPlan } from './run-plan.ts';
 import type { RunState } from './state.ts';
 
-export interface DueCue {
+export interface DueCue extends Spoken {
   readonly atMs: number;
   readonly kind: CueKind | 'pour-in';
   readonly label: string;
@@ -12,7 +14,7 @@ export interface DueCue {
 
 /** The one thing the act button does now. */
 export type NextAct =
-  | { readonly kind: 'poured' | 'step-ended'; readonly step: number; readonly label: string }
+  | { readonly kind: 'poured' | 'step-ended'; readonly step: string; readonly label: string }
   | { readonly kind: 'finished' | 'resumed'; readonly label: string }
   | null;
 
@@ -31,8 +33,7 @@ export interface RunNow {
   readonly running: RunningStep | null;
   /** When the next bath should go in, while the tank is between baths. */
   readonly nextPourAtMs: number | null;
-  /** True once the tank may be opened. */
-  readonly lightSafe: boolean;
+  readonly light: Light;
 }
 
 /**
@@ -40,12 +41,11 @@ export interface RunNow {
  * instants, so nothing drifts and nothing counts.
  */
 export function runNow(plan: RunPlan, state: RunState): RunNow {
-  const before = plan.steps[state.step - 1];
   return {
     act: nextAct(plan, state),
     running: state.phase === 'running' ? runningStep(plan, state) : null,
     nextPourAtMs: nextPourAtMs(plan, state),
-    lightSafe: before?.lightSafeAtEnd ?? false,
+    light: lightOf(plan, state),
   };
 }
 
@@ -55,19 +55,27 @@ function runningStep(plan: RunPlan, state: RunState): RunningStep | null {
   if (!actual || !step) return null;
   const finish = stepFinish(plan, state.step, actual);
   const { startMs } = actual;
-  const cues = stepCues({ ...step, seconds: finish.seconds }, plan.steps[state.step + 1] ?? null, {
+  const opensTank = step.opensTank && opensAfter(plan, state, finish.seconds);
+  const cues = stepCues({ ...step, opensTank, seconds: finish.seconds }, plan.steps[state.step + 1] ?? null, {
     tank: plan.tank,
     pourOut: plan.pourOut,
     washing: plan.washing ?? undefined,
-    drying: plan.drying,
+    drying: plan.drying ?? undefined,
   });
   return {
     startMs,
     pourOutAtMs: startMs + pourOutAtS(finish.seconds, plan.tank.drainS, plan.pourOut) * 1000,
     endsAtMs: startMs + finish.seconds * 1000,
     finish,
-    cues: cues.map((cue) => ({ atMs: startMs + cue.atS * 1000, kind: cue.kind, label: cue.label })),
+    cues: cues.map(({ atS, ...cue }) => ({ atMs: startMs + atS * 1000, ...cue })),
   };
+}
+
+/** Whether everything that bleaches or fixes will have got its time when the running step ends as it is set. */
+function opensAfter(plan: RunPlan, state: RunState, finishS: number): boolean {
+  const step = plan.steps[state.step];
+  const earlierS = (state.actual[state.step]?.earlierMs ?? 0) / 1000;
+  return step !== undefined && lightOf(plan, state).short === null && isEnough(earlierS + finishS, step.seconds);
 }
 
 function nextPourAtMs(plan: RunPlan, state: RunState): number | null {
@@ -82,10 +90,10 @@ function nextAct(plan: RunPlan, state: RunState): NextAct {
     case 'ready':
     case 'between':
       return step
-        ? { kind: 'poured', step: state.step, label: pourInLabel(step, plan.clock) }
+        ? { kind: 'poured', step: step.id, label: pourInLabel(step, plan.clock) }
         : { kind: 'finished', label: 'Hung up: finish' };
     case 'running':
-      return step ? { kind: 'step-ended', step: state.step, label: endLabel(step) } : null;
+      return step ? { kind: 'step-ended', step: step.id, label: endLabel(step) } : null;
     case 'paused':
       return { kind: 'resumed', label: 'Go on with the run' };
     case 'finished':

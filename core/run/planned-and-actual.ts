@@ -1,5 +1,6 @@
 import type { RunPlan } from './run-plan.ts';
-import type { RunState } from './state.ts';
+import { gotMs, type RunState } from './state.ts';
+import { whatStepGot, type StepGot } from './what-a-step-got.ts';
 
 export interface ComparedStep {
   readonly bath: string;
@@ -10,7 +11,8 @@ export interface ComparedStep {
   readonly skipped: boolean;
   /** Seconds after the run's first pour. */
   readonly startedAtS: number | null;
-  readonly readings: readonly { readonly atS: number; readonly c: number }[];
+  readonly readings: readonly { readonly atS: number; readonly c: number; readonly thermometer: string | null }[];
+  readonly got: StepGot | null;
 }
 
 /** A run step by step: what was planned beside what was done. */
@@ -23,10 +25,15 @@ export function plannedAndActual(plan: RunPlan, state: RunState): ComparedStep[]
       bath: step.bath,
       name: step.name,
       plannedS: step.seconds,
-      actualS: ran && ran.endMs !== null ? Math.round((ran.endMs - ran.startMs) / 1000) : null,
+      actualS: ran && ran.endMs !== null ? Math.round(gotMs(ran) / 1000) : null,
       skipped: actual?.skipped ?? false,
       startedAtS: ran && firstMs !== null ? Math.round((ran.startMs - firstMs) / 1000) : null,
-      readings: (ran?.readings ?? []).map((reading) => ({ atS: ran ? Math.round((reading.atMs - ran.startMs) / 1000) : 0, c: reading.c })),
+      readings: (ran?.readings ?? []).map((reading) => ({
+        atS: ran ? Math.round((reading.atMs - ran.startMs) / 1000) : 0,
+        c: reading.c,
+        thermometer: reading.thermometer,
+      })),
+      got: whatStepGot(plan, i, actual),
     };
   });
 }

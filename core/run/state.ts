@@ -1,11 +1,13 @@
+import type { ReadingOf, RunEvent } from './event.ts';
 import { refusalOf } from './guard.ts';
-import type { RunEvent } from './event.ts';
 import type { RunPlan } from './run-plan.ts';
 
 export interface StepReading {
   readonly atMs: number;
   readonly c: number;
   readonly shownC: number;
+  readonly thermometer: string | null;
+  readonly of: ReadingOf;
 }
 
 /** What really happened in one step. */
@@ -17,26 +19,40 @@ export interface ActualStep {
   readonly lengthenedS: number;
   readonly followsDrift: boolean;
   readonly readings: readonly StepReading[];
+  /** What it got in earlier attempts, before it was poured in again. */
+  readonly earlierMs: number;
 }
 
 export type RunPhase = 'ready' | 'running' | 'between' | 'paused' | 'finished' | 'given-up';
 
 export interface RunState {
   readonly phase: RunPhase;
-  /** The step in the tank, or the next one to pour; `steps.length` when only hanging up is left. */
+  /** The step in the tank, or the next one to pour, by its place; `steps.length` when only hanging up is left. */
   readonly step: number;
   readonly actual: readonly (ActualStep | null)[];
   readonly readied: boolean;
   readonly skippedChecks: readonly string[];
   readonly notes: readonly { readonly atMs: number; readonly text: string }[];
+  /** Readings between baths, and of what is not the tank. */
   readonly looseReadings: readonly StepReading[];
   readonly endedAtMs: number | null;
   readonly givenUp: { readonly reason: string; readonly countsRolls: boolean } | null;
-  /** The events in force, in order: undone and refused ones are not among them. */
+  /** The events in force, in order: undone ones are not among them. */
   readonly inForce: readonly RunEvent[];
 }
 
+/** The same while a fold is at work on it: ten thousand notes must not be copied ten thousand times. */
+type Folding = {
+  -readonly [K in keyof RunState]: RunState[K] extends readonly (infer E)[] ? E[] : RunState[K];
+};
+
+type Done = Exclude<RunEvent, { kind: 'undone' }>;
+
 export function newRun(plan: RunPlan): RunState {
+  return folding(plan);
+}
+
+function folding(plan: RunPlan): Folding {
   return {
     phase: 'ready',
     step: 0,
@@ -51,14 +67,20 @@ export function newRun(plan: RunPlan): RunState {
   };
 }
 
-/** The state of a run is a fold over its events, the same on server and client (architecture.md, rule 5). */
+/**
+ * The state of a run is a fold over its events, the same on server and client (architecture.md, rule 5). It is total:
+ * what was accepted once is history, and counts whatever a later guard would say of it. Nothing is refused here.
+ */
 export function foldRun(plan: RunPlan, events: readonly RunEvent[]): RunState {
-  return events.reduce((state, event) => withEvent(plan, state, event), newRun(plan));
+  const undone = new Set(events.flatMap((event) => (event.kind === 'undone' ? [event.event] : [])));
+  const state = folding(plan);
+  for (const event of events) if (event.kind !== 'undone' && !undone.has(event.id)) apply(plan, state, event);
+  return state;
 }
 
 /**
- * One event more. An event that makes no sense in this state changes nothing: of two acts made at once on two screens
- * the first in order counts, and `refusalOf` tells the other why.
+ * One event more, if the guard lets it in; else nothing changes. Of two acts made at once on two screens the first in
+ * order counts, and `refusalOf` tells the other why.
  */
 export function withEvent(plan: RunPlan, state: RunState, event: RunEvent): RunState {
   if (refusalOf(plan, state, event)) return state;
@@ -68,60 +90,104 @@ export function withEvent(plan: RunPlan, state: RunState, event: RunEvent): RunS
       state.inForce.filter((earlier) => earlier.id !== event.event),
     );
   }
-  return { ...applied(state, event), inForce: [...state.inForce, event] };
+  const next: Folding = {
+    ...state,
+    actual: [...state.actual],
+    skippedChecks: [...state.skippedChecks],
+    notes: [...state.notes],
+    looseReadings: [...state.looseReadings],
+    inForce: [...state.inForce],
+  };
+  apply(plan, next, event);
+  return next;
 }
 
-function applied(state: RunState, event: Exclude<RunEvent, { kind: 'undone' }>): RunState {
+/** The place of a step in its run; −1 for one that is not there. */
+export function placeOfStep(plan: RunPlan, id: string): number {
+  return plan.steps.findIndex((step) => step.id === id);
+}
+
+function apply(plan: RunPlan, state: Folding, event: Done): void {
+  state.inForce.push(event);
+  const place = 'step' in event ? placeOfStep(plan, event.step) : -1;
+  const change = (to: (step: ActualStep) => ActualStep) => {
+    const before = state.actual[place];
+    if (before) state.actual[place] = to(before);
+  };
   switch (event.kind) {
     case 'readied':
-      return { ...state, readied: true, skippedChecks: event.skipped };
+      state.readied = true;
+      state.skippedChecks = [...event.skipped];
+      return;
     case 'poured': {
-      const begun: ActualStep = { startMs: event.atMs, endMs: null, skipped: false, lengthenedS: 0, followsDrift: true, readings: [] };
-      return { ...withStep(state, event.step, () => begun), phase: 'running', readied: true };
+      if (place < 0) return;
+      const begun = { startMs: event.atMs, endMs: null, skipped: false, lengthenedS: 0, followsDrift: true, readings: [] };
+      state.actual[place] = { ...begun, earlierMs: gotMs(state.actual[place] ?? null) };
+      state.phase = 'running';
+      state.readied = true;
+      state.step = place;
+      return;
     }
     case 'step-ended':
-      return { ...withStep(state, event.step, (step) => step && { ...step, endMs: event.atMs }), phase: 'between', step: event.step + 1 };
+      if (place < 0) return;
+      change((step) => ({ ...step, endMs: event.atMs }));
+      state.phase = 'between';
+      state.step = place + 1;
+      return;
     case 'skipped': {
-      const skipped: ActualStep = {
-        startMs: event.atMs,
-        endMs: event.atMs,
-        skipped: true,
-        lengthenedS: 0,
-        followsDrift: false,
-        readings: [],
-      };
-      return {
-        ...withStep(state, event.step, (step) => (step ? { ...step, endMs: event.atMs } : skipped)),
-        phase: 'between',
-        step: event.step + 1,
-      };
+      if (place < 0) return;
+      const { atMs } = event;
+      const never = { startMs: atMs, endMs: atMs, skipped: true, lengthenedS: 0, followsDrift: false, readings: [] };
+      const before = state.actual[place] ?? null;
+      // One that was in the tank ends here; one that was to be poured again keeps what it got.
+      state.actual[place] =
+        before && before.endMs === null ? { ...before, endMs: atMs } : { ...never, earlierMs: gotMs(before) };
+      state.phase = 'between';
+      state.step = place + 1;
+      return;
     }
     case 'repeated':
-      return { ...state, phase: 'between', step: event.step };
+      if (place < 0) return;
+      state.phase = 'between';
+      state.step = place;
+      return;
     case 'lengthened':
-      return withStep(state, event.step, (step) => step && { ...step, lengthenedS: step.lengthenedS + event.seconds });
+      return change((step) => ({ ...step, lengthenedS: step.lengthenedS + event.seconds }));
     case 'nudged':
-      return withStep(state, event.step, (step) => step && { ...step, startMs: step.startMs + event.seconds * 1000 });
+      return change((step) => ({ ...step, startMs: step.startMs + event.seconds * 1000 }));
     case 'reading': {
-      const reading: StepReading = { atMs: event.atMs, c: event.c, shownC: event.shownC };
-      if (state.phase !== 'running') return { ...state, looseReadings: [...state.looseReadings, reading] };
-      return withStep(state, state.step, (step) => step && { ...step, readings: [...step.readings, reading] });
+      const { atMs, c, shownC, thermometer, of = 'tank' } = event;
+      const reading: StepReading = { atMs, c, shownC, thermometer, of };
+      const running = state.actual[state.step];
+      if (state.phase === 'running' && of === 'tank' && running)
+        state.actual[state.step] = { ...running, readings: [...running.readings, reading] };
+      else state.looseReadings.push(reading);
+      return;
     }
     case 'correction':
-      return withStep(state, event.step, (step) => step && { ...step, followsDrift: event.follow });
+      return change((step) => ({ ...step, followsDrift: event.follow }));
     case 'note':
-      return { ...state, notes: [...state.notes, { atMs: event.atMs, text: event.text }] };
+      state.notes.push({ atMs: event.atMs, text: event.text });
+      return;
     case 'paused':
-      return { ...state, phase: 'paused' };
+      state.phase = 'paused';
+      return;
     case 'resumed':
-      return { ...state, phase: 'between' };
+      state.phase = 'between';
+      return;
     case 'finished':
-      return { ...state, phase: 'finished', endedAtMs: event.atMs };
+      state.phase = 'finished';
+      state.endedAtMs = event.atMs;
+      return;
     case 'given-up':
-      return { ...state, phase: 'given-up', endedAtMs: event.atMs, givenUp: { reason: event.reason, countsRolls: event.countsRolls } };
+      state.phase = 'given-up';
+      state.endedAtMs = event.atMs;
+      state.givenUp = { reason: event.reason, countsRolls: event.countsRolls };
   }
 }
 
-function withStep(state: RunState, index: number, change: (step: ActualStep | null) => ActualStep | null): RunState {
-  return { ...state, actual: state.actual.map((step, i) => (i === index ? change(step) : step)) };
+/** What a step got in all that ended: its last attempt and those before. */
+export function gotMs(actual: ActualStep | null): number {
+  if (!actual) return 0;
+  return actual.earlierMs + (actual.endMs === null ? 0 : Math.max(0, actual.endMs - actual.startMs));
 }

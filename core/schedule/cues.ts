@@ -1,13 +1,13 @@
 import type { Agitation } from '../kit/kit.ts';
 import { isWater, type StepKind } from '../kit/kind.ts';
-import { showTemperature } from '../units/temperature.ts';
+import { asLabel, sentence, type Sentence, type Spoken } from '../units/sentence.ts';
 import { hangUpInWords } from './drying.ts';
 import { DEFAULT_WASH_CHANGES, DEFAULT_WASH_COUNTS, type Habits, type WashingHabit } from './habits.ts';
 import type { Tank } from './tank.ts';
 
 export type CueKind = 'agitate-first' | 'agitate' | 'rotate' | 'change' | 'prepare' | 'pour-out' | 'light-safe' | 'wipe' | 'end';
 
-export interface Cue {
+export interface Cue extends Spoken {
   /** Seconds from the step's own start. */
   readonly atS: number;
   readonly kind: CueKind;
@@ -20,6 +20,8 @@ export interface CuedStep {
   readonly name: string;
   readonly seconds: number;
   readonly temperatureC: number;
+  /** What it is poured at, where the tank's heat is reckoned with; else its temperature. */
+  readonly pourC?: number | null;
   readonly agitation: Agitation | null;
   /** The bottle it is poured from, by name; null for water. */
   readonly bottle: string | null;
@@ -45,13 +47,18 @@ export function pourOutAtS(seconds: number, drainS: number, pourOut: 'inside' | 
   return pourOut === 'inside' ? Math.max(0, seconds - drainS) : seconds;
 }
 
+/** What a bath is poured at: the one temperature that every page says (domain.md 8.1). */
+export function pouredAtC(step: Pick<CuedStep, 'temperatureC' | 'pourC'>): number {
+  return step.pourC ?? step.temperatureC;
+}
+
 /** The cues of one step in time order, all of them inside it (domain.md 10). `next` is null for the last step. */
 export function stepCues(step: CuedStep, next: CuedStep | null, setting: CueSetting): Cue[] {
   const pourOut = pourOutAtS(step.seconds, setting.tank.drainS, setting.pourOut);
   const cues: Cue[] = [
     ...agitationCues(step, setting.tank, pourOut),
     ...washCues(step, setting.washing),
-    { atS: Math.max(0, pourOut - PREPARE_BEFORE_POUR_OUT_S), kind: 'prepare', label: prepareLabel(step, next) },
+    { atS: Math.max(0, pourOut - PREPARE_BEFORE_POUR_OUT_S), kind: 'prepare', ...asLabel(prepareLabel(step, next)) },
     { atS: pourOut, kind: 'pour-out', label: pourOutLabel(step) },
   ];
   if (step.opensTank) cues.push({ atS: step.seconds, kind: 'light-safe', label: 'Light does no harm from here: the tank may be opened' });
@@ -69,6 +76,10 @@ function agitationCues(step: CuedStep, tank: Pick<Tank, 'method'>, pourOut: numb
       ...(initialS > 0 ? [{ atS: 0, kind: 'agitate-first' as const, label: `Invert by hand for ${initialS} s` }] : []),
       { atS: initialS, kind: 'rotate', label: 'On the rollers: continuous, reversing' },
     ];
+  }
+  if (agitation.continuous) {
+    const move = tank.method === 'stick' ? 'Twirl the stick slowly' : 'Invert gently';
+    return [{ atS: 0, kind: 'rotate', label: `${move}, without a pause, to the end` }];
   }
   const first: Cue[] =
     initialS > 0
@@ -115,15 +126,15 @@ function goesBack(step: CuedStep): boolean {
   return step.bottle !== null && step.after === 'return';
 }
 
-function prepareLabel(step: CuedStep, next: CuedStep | null): string {
+function prepareLabel(step: CuedStep, next: CuedStep | null): Sentence {
   const emptying = isWater(step.kind)
     ? 'water to the drain'
     : goesBack(step)
       ? `funnel into the ${step.bottle} bottle`
       : 'funnel into the waste jug';
-  if (!next) return `Get clips and a clean line ready; ${emptying}`;
+  if (!next) return sentence`Get clips and a clean line ready; ${emptying}`;
   const what = isWater(next.kind) ? `${next.name} water` : `${next.name} bottle`;
-  return `${what} at ${showTemperature(next.temperatureC)}; ${emptying}`;
+  return sentence`${what} at ${{ tempC: pouredAtC(next) }}; ${emptying}`;
 }
 
 function pourOutLabel(step: CuedStep): string {

@@ -9,6 +9,7 @@ import type { Kit } from '../kit/kit.ts';
 import { shareOfTank, type Holds } from '../packing/load.ts';
 import { packRolls, type Unpacked } from '../packing/pack.ts';
 import { formatById } from '../film/format.ts';
+import { tankHeatSetting, type HouseHeat, type TankThermalFacts } from '../heat/tank-heat-setting.ts';
 import type { Habits } from './habits.ts';
 import { planRun, type Plan } from './plan.ts';
 import type { Tank } from './tank.ts';
@@ -30,14 +31,24 @@ export interface EveningBatch {
   readonly id: string;
   readonly kit: Kit;
   readonly volumeMl: number;
+  /** Roll equivalents through it since it was mixed. */
   readonly rollsDone: number;
+  /** What the solution in its bottles has seen itself; absent, all of them. */
+  readonly wornRolls?: number;
+  /** Rolls of runs that were planned and not yet done: they will have gone through before anything planned now. */
+  readonly waitingRolls?: number;
+  /** The least that any of its bottles holds; absent, its whole volume. */
+  readonly mlLeft?: number;
+  readonly seenRemjet?: boolean;
   readonly mixedOn: string;
 }
 
-export interface EveningTank extends Tank {
+export interface EveningTank extends Tank, TankThermalFacts {
   readonly id: string;
   readonly volumeMl: number;
   readonly holds: Holds;
+  /** Sets of reels; one, where it is not said. */
+  readonly reelSets?: number;
 }
 
 /** One run as a person arranged it, or as it was packed. */
@@ -55,6 +66,10 @@ export interface EveningQuestion {
   readonly habits: Habits;
   /** By batch, then by step. */
   readonly temperaturesC: Readonly<Record<string, Readonly<Record<string, number>>>>;
+  /** What the house knows of heat; null leaves it out of the reckoning. Each tank brings its own figures. */
+  readonly heat?: HouseHeat | null;
+  /** A person's own margins: by batch, then by bath. */
+  readonly ownS?: Readonly<Record<string, Readonly<Record<string, number>>>>;
   /** Null lets the packing propose. */
   readonly arrangement: readonly ArrangedRun[] | null;
 }
@@ -108,31 +123,64 @@ export function batchesByFreshness(batches: readonly EveningBatch[], process: Pr
  * leave behind (domain.md 5, 9, 11). `batches` are those to be used tonight, in order of preference.
  */
 export function planEvening(question: EveningQuestion): Evening {
-  const { rolls, batches, tanks, arrangement } = question;
+  const { rolls, batches, tanks, arrangement, habits } = question;
   if (arrangement) {
     return { runs: plannedInTurn(arrangement, question), leftOut: [], unplaceable: [] };
   }
+  const oneShot = habits.solution === 'one-shot';
+  // One-shot the volume decides, not the count of rolls; that is seen run by run below.
+  const left = (batch: EveningBatch) => (oneShot ? null : rollsLeft(batch.kit, { ...batch, rollsDone: spokenFor(batch) }));
   const packing = packRolls(
     rolls.map((roll) => ({ ...roll, process: bathProcess(roll) })),
     tanks,
-    batches.map((batch) => ({ process: batch.kit.process, rollsLeft: rollsLeft(batch.kit, batch) ?? Number.MAX_SAFE_INTEGER })),
+    batches.map((batch) => ({ process: batch.kit.process, rollsLeft: left(batch) ?? Number.MAX_SAFE_INTEGER })),
   );
   const arranged = packing.runs.map((run) => ({ tankId: run.tank, batchId: batches[run.batch ?? 0]?.id ?? '', rollIds: run.rolls }));
-  return { runs: plannedInTurn(arranged, question), leftOut: packing.leftOut, unplaceable: packing.unplaceable };
+  return withoutWhatCannotBe(plannedInTurn(arranged, question), packing.leftOut, packing.unplaceable, question);
+}
+
+/** Rolls through a batch, those of waiting runs included: what is planned now comes after them. */
+function spokenFor(batch: EveningBatch): number {
+  return batch.rollsDone + (batch.waitingRolls ?? 0);
+}
+
+/**
+ * A proposal holds only runs that can be done: rolls whose push, treatment or solution allows none are left out by
+ * name, with what would let them in, and hold up nobody else. At an unknown temperature nothing is left out: that is
+ * put right at the bath, not at the roll.
+ */
+function withoutWhatCannotBe(
+  runs: readonly EveningRun[],
+  leftOut: readonly Unpacked[],
+  unplaceable: readonly Unpacked[],
+  question: EveningQuestion,
+): Evening {
+  const why = (run: EveningRun) =>
+    run.broken[0] ??
+    (run.plan.ok ? null : (run.plan.errors.find((error) => error.code !== 'temperature-outside-leaflet')?.message ?? null));
+  const cannot = runs.filter((run) => why(run) !== null);
+  if (cannot.length === 0) return { runs, leftOut, unplaceable };
+  const out = cannot.flatMap((run) => run.rollIds.map((id) => ({ id, why: why(run) ?? '' })));
+  const rest = runs.filter((run) => !cannot.includes(run)).map(({ tankId, batchId, rollIds }) => ({ tankId, batchId, rollIds }));
+  // Planned again: the rolls that stay out wear nothing.
+  return { runs: plannedInTurn(rest, question), leftOut: [...leftOut, ...out], unplaceable };
 }
 
 function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuestion): EveningRun[] {
-  const done = new Map(question.batches.map((batch) => [batch.id, batch.rollsDone]));
+  const oneShot = question.habits.solution === 'one-shot';
+  const worn = new Map(question.batches.map((batch) => [batch.id, (batch.wornRolls ?? batch.rollsDone) + (batch.waitingRolls ?? 0)]));
+  const mlLeft = new Map(question.batches.map((batch) => [batch.id, batch.mlLeft ?? batch.volumeMl]));
+  const remjet = new Set(question.batches.filter((batch) => batch.seenRemjet).map((batch) => batch.id));
   return arranged.flatMap((run): EveningRun[] => {
     const rolls = run.rollIds.flatMap((id) => question.rolls.find((roll) => roll.id === id) ?? []);
     const batch = question.batches.find((candidate) => candidate.id === run.batchId);
     const tank = question.tanks.find((candidate) => candidate.id === run.tankId);
     const first = rolls[0];
     if (!first || !batch || !tank) return [];
-    const rollsBefore = done.get(batch.id) ?? 0;
+    const rollsBefore = worn.get(batch.id) ?? 0;
     const plan = planRun({
       kit: batch.kit,
-      batch: { volumeMl: batch.volumeMl, rollsDone: rollsBefore, mixedOn: batch.mixedOn },
+      batch: { volumeMl: batch.volumeMl, rollsDone: rollsBefore, mixedOn: batch.mixedOn, seenRemjet: remjet.has(batch.id) },
       on: question.on,
       tank,
       rolls,
@@ -140,8 +188,13 @@ function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuesti
       treatment: first.treatment,
       temperaturesC: question.temperaturesC[batch.id] ?? {},
       habits: question.habits,
+      heat: question.heat ? tankHeatSetting(tank, question.heat) : null,
+      ownS: question.ownS?.[batch.id] ?? {},
     });
-    done.set(batch.id, rollsBefore + rollEquivalents(rolls));
+    const broken = [...brokenRules(rolls, batch, tank), ...(oneShot ? freshSolutionLeft(mlLeft.get(batch.id) ?? 0, tank) : [])];
+    if (plan.ok && plan.value.batchAfter.seenRemjet) remjet.add(batch.id);
+    if (oneShot) mlLeft.set(batch.id, (mlLeft.get(batch.id) ?? 0) - tank.volumeMl);
+    else worn.set(batch.id, rollsBefore + rollEquivalents(rolls));
     return [
       {
         ...run,
@@ -151,10 +204,15 @@ function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuesti
         treatment: first.treatment,
         rollsBefore,
         plan,
-        broken: brokenRules(rolls, batch, tank),
+        broken,
       },
     ];
   });
+}
+
+function freshSolutionLeft(mlLeft: number, tank: EveningTank): string[] {
+  if (mlLeft >= tank.volumeMl - 1e-9) return [];
+  return ['One-shot, no bottle holds enough fresh solution for another run in this tank. Take a smaller tank, or mix a fresh batch.'];
 }
 
 /** What keeps these rolls from sharing this tank and these baths (domain.md 11). */

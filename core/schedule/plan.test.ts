@@ -2,7 +2,10 @@ import fc from 'fast-check';
 import { houseKit } from '../kit/a-kit.fixture.ts';
 import { shippedKit, SHIPPED_KITS } from '../kit/shipped-kits.ts';
 import type { Kit } from '../kit/kit.ts';
-import { planRun, type Plan, type PlanQuestion } from './plan.ts';
+import type { HeatSchool, TankHeatSetting } from '../heat/tank-through-the-run.ts';
+import { leafletSeconds } from '../timing/leaflet-curve.ts';
+import { textIn } from '../units/sentence.ts';
+import { planRun, type Plan, type PlannedStep, type PlanQuestion } from './plan.ts';
 import { DEFAULT_TANK } from './tank.ts';
 import type { Habits } from './habits.ts';
 import { eveningClock } from './session-clock.ts';
@@ -106,7 +109,7 @@ test.each<[string, Partial<PlanQuestion>, string]>([
   [
     'cine film in C-41: remjet off first',
     { treatment: 'cine-in-c41' },
-    'prewash 60, prebath 60, remjet-rinse 60, developer 225, rinse 30, bleach-fix 568, wash 180, stabiliser 60',
+    'prebath 60, remjet-rinse 60, developer 225, rinse 30, bleach-fix 568, wash 180, stabiliser 60',
   ],
 ])('schools and treatments: %s', (_, change, sequence) => {
   expect(steps(planned(change))).toBe(sequence);
@@ -189,8 +192,8 @@ test('whatever the habits: the order holds, steps never overlap, every cue lies 
 
 test('an evening forwards, or back from a wanted pour or finish, is the same evening', () => {
   const runs = [
-    { totalS: 1200, loadS: 600, warmS: 2400 },
-    { totalS: 1100, loadS: 600, warmS: 900 },
+    { totalS: 1200, loadS: 600, warmS: 2400, tankId: 'steel', reelSets: 1 },
+    { totalS: 1100, loadS: 600, warmS: 900, tankId: 'steel', reelSets: 1 },
   ];
   const habit = { dryReelsS: 1800, hangS: 300 };
   const forward = eveningClock(runs, habit, { kind: 'start', atMs: 0 });
@@ -203,4 +206,171 @@ test('an evening forwards, or back from a wanted pour or finish, is the same eve
   const wanted = eveningClock(runs, habit, { kind: 'first-pour', atMs: 5_000_000 });
   expect(shift(wanted, 5_000_000 - 2_400_000)).toEqual(forward.map((run) => run.hungMs));
   expect(eveningClock(runs, habit, { kind: 'finish', atMs: 9_000_000 }).at(-1)?.hungMs).toBe(9_000_000);
+});
+
+test('a kit with one time and no curve says that time does not make up for the temperature', () => {
+  const oneTime = houseKit({ time: { points: [{ c: 38, s: 195 }] } });
+  const cold = planned({ kit: oneTime, batch: { volumeMl: 1000, rollsDone: 0 }, rolls: [{ format: '120', count: 1 }], temperaturesC: { developer: 36.3 } });
+  expect(cold.steps[1]?.seconds).toBe(195);
+  const warning = cold.warnings.find((each) => each.code === 'off-nominal');
+  expect(warning?.message).toContain('1.7 °C colder than the 38.0 °C its one time is printed for');
+  expect(warning?.message).toMatch(/does not make up for it\. Warm it, or use a kit whose leaflet has a curve/);
+  expect(warning?.message).not.toContain('restores density');
+  const bleachFix = planned({ temperaturesC: { 'bleach-fix': 33 } }).warnings.find((each) => each.bath === 'bleach-fix');
+  expect(bleachFix?.message).toContain('Longer does no harm; how much longer makes up for it is not known');
+});
+
+test('bleach bypass: whose time it is, no jump back, nothing goes back, and a kit’s own fixer is its own', () => {
+  const plan = planned({ treatment: 'bleach-bypass' });
+  const fixer = plan.steps.find((step) => step.kind === 'fixer');
+  expect(fixer?.working.map((line) => line.label)).toEqual([
+    'As long as the bleach-fix would take',
+    'as the bleach-fix would be by now',
+    'No push in this bath',
+    'Same time at any temperature',
+  ]);
+  expect(fixer?.cues.find((cue) => cue.kind === 'pour-out')?.label).toContain('not back');
+  expect(plan.steps.map((step) => step.temperatureC)).toEqual([38, 38, 29, 20, 20, 20]);
+  expect(plan.advice.map((advice) => advice.message).join(' ')).toContain('takes the place of the bleach-fix');
+  const own = planned({ kit: kitCalled('reference-c41'), batch: { volumeMl: 1000, rollsDone: 0 }, treatment: 'bleach-bypass' });
+  expect(own.advice.map((advice) => advice.message).join(' ')).toContain('the kit’s own');
+  expect(own.advice.map((advice) => advice.message).join(' ')).not.toContain('place of the bleach-fix');
+});
+
+test('every word of a plan that has a figure says it in the reader’s units', () => {
+  const plan = planned({ temperaturesC: { developer: 37.2 }, batch: { volumeMl: 400, rollsDone: 0 }, heat: coldRoom('wait-longer') });
+  const FAHRENHEIT = { temperature: 'F', volume: 'US fl oz' } as const;
+  const spoken = [...plan.warnings, ...plan.advice, ...plan.steps.flatMap((step) => [...step.working, ...step.cues])];
+  const said = spoken.map((each) => textIn(each, FAHRENHEIT)).join(' ');
+  expect(said).toMatch(/99\.0 °F/);
+  expect(said).not.toMatch(/°C|\bml\b/);
+});
+
+const coldRoom = (school: HeatSchool, change: Partial<TankHeatSetting> = {}): TankHeatSetting => ({
+  startC: 20,
+  heatJK: 380,
+  roomC: 20,
+  stands: 'air',
+  bathC: null,
+  coolingPerMin: 0.012,
+  school,
+  ...change,
+});
+
+describe('the tank through a run', () => {
+  const developer = (plan: Plan) => plan.steps.find((step) => step.critical) as PlannedStep;
+  /** Dose by small steps, written for the comparison: nothing of the core's own integration in it. */
+  const doseByHand = (step: PlannedStep, startsC: number, surroundC: number, perMin: number, seconds: number) => {
+    let dose = 0;
+    for (let t = 0.05; t < seconds; t += 0.1) {
+      const c = surroundC + (startsC - surroundC) * Math.exp((-perMin * t) / 60);
+      dose += (0.1 * leafletSeconds(step.points, step.nominalC)) / leafletSeconds(step.points, c);
+    }
+    return dose;
+  };
+
+  test('by hand: a cold tank takes 2.7 °C of the prewash, and the developer gets a warm one', () => {
+    const plan = planned({ heat: coldRoom('wait-longer') });
+    const water = 4.18 * 520;
+    const prewashC = (water * 38 + 380 * 20) / (water + 380);
+    const warmedC = 20 + (prewashC - 20) * Math.exp(-0.012);
+    expect(plan.steps[0]?.inTankC).toMatchObject({ startsC: expect.closeTo(prewashC, 3) as number, endsC: expect.closeTo(warmedC, 3) as number });
+    expect(developer(plan).inTankC?.startsC).toBeCloseTo((water * 38 + 380 * warmedC) / (water + 380), 3);
+    const line = developer(plan).working.at(-1);
+    expect([line?.what, (line?.seconds ?? 0) > 0]).toEqual(['tank', true]);
+    expect(developer(plan).working.reduce((sum, each) => sum + each.seconds, 0)).toBe(developer(plan).seconds);
+  });
+
+  const setting = fc.record({
+    startC: fc.double({ min: 5, max: 38, noNaN: true }),
+    heatJK: fc.double({ min: 0, max: 900, noNaN: true }),
+    roomC: fc.double({ min: 5, max: 35, noNaN: true }),
+    stands: fc.constantFrom('air' as const, 'bath' as const),
+    bathC: fc.constant(null),
+    coolingPerMin: fc.double({ min: 0, max: 0.2, noNaN: true }),
+  });
+
+  test('both schools give the dose that is wanted: waiting within its rounding, pouring warmer at the planned second', () => {
+    fc.assert(
+      fc.property(setting, fc.double({ min: 34, max: 40, noNaN: true }), (heat, tempC) => {
+        const change = { temperaturesC: { developer: tempC } };
+        const plain = developer(planned(change));
+        for (const school of ['wait-longer', 'pour-warmer'] as const) {
+          const plan = planRun(question({ ...change, heat: { ...heat, school } }));
+          if (!plan.ok) continue;
+          const step = developer(plan.value);
+          const surroundC = plan.value.heat?.surroundings.surroundC ?? NaN;
+          const dose = doseByHand(step, step.inTankC?.startsC ?? NaN, surroundC, heat.coolingPerMin, step.seconds);
+          expect(Math.abs(dose - step.nominalS)).toBeLessThan(1.2);
+          if (school === 'pour-warmer') expect(step.seconds).toBe(plain.seconds);
+          else expect(step.pourC).toBeCloseTo(tempC, 3);
+        }
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  test('with no heat taken and no cooling both schools are today’s plan to the second', () => {
+    for (const school of ['wait-longer', 'pour-warmer'] as const) {
+      const plan = planned({ temperaturesC: { developer: 37.2 }, heat: coldRoom(school, { heatJK: 0, coolingPerMin: 0 }) });
+      const plain = planned({ temperaturesC: { developer: 37.2 } });
+      expect(steps(plan)).toBe(steps(plain));
+      // The planned second is rounded, and so the pour that fits it is off by a hair.
+      expect(developer(plan).pourC).toBeCloseTo(37.2, 1);
+    }
+  });
+
+  test('a hotter room, a warmer prewash or a tank warmed first never needs a warmer pour', () => {
+    const pourC = (heat: Partial<TankHeatSetting>, prewashC = 38) =>
+      developer(planned({ temperaturesC: { prewash: prewashC }, heat: coldRoom('pour-warmer', heat) })).pourC ?? NaN;
+    const rise = fc.double({ min: 0, max: 10, noNaN: true });
+    fc.assert(
+      fc.property(fc.integer({ min: 8, max: 28 }), rise, fc.constantFrom('air' as const, 'bath' as const), (roomC, by, stands) => {
+        const cold = { roomC, startC: roomC, stands };
+        expect(pourC({ ...cold, roomC: roomC + by, startC: roomC + by })).toBeLessThanOrEqual(pourC(cold) + 1e-3);
+        expect(pourC(cold, 30 + by)).toBeLessThanOrEqual(pourC(cold, 30) + 1e-3);
+        expect(pourC({ ...cold, startC: 'bath' })).toBeLessThanOrEqual(pourC(cold) + 1e-3);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  test('the tank goes on from step to step: each pour is the balance of what was poured and what was left', () => {
+    fc.assert(
+      fc.property(setting, (heat) => {
+        const plan = planRun(question({ heat: { ...heat, school: 'wait-longer' } }));
+        if (!plan.ok) return;
+        const water = 4.18 * 520;
+        let tankC = heat.startC;
+        for (const step of plan.value.steps) {
+          expect(step.inTankC?.startsC).toBeCloseTo((water * (step.pourC ?? NaN) + heat.heatJK * tankC) / (water + heat.heatJK), 2);
+          tankC = step.inTankC?.endsC ?? NaN;
+        }
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  test('a bath that the tank stands in is held at the warmest pour it is asked for, solved together', () => {
+    const plan = planned({ heat: coldRoom('pour-warmer', { stands: 'bath', coolingPerMin: 0.15 }) });
+    expect(plan.heat?.surroundings.surroundC).toBeCloseTo(developer(plan).pourC ?? NaN, 2);
+    expect(plan.heat?.bathC).toBeCloseTo(developer(plan).pourC ?? NaN, 2);
+  });
+
+  test('a person’s own margin is a line of its own, is no part of the dose, and leaves some time', () => {
+    const plan = planned({ heat: coldRoom('pour-warmer'), ownS: { developer: 15 } });
+    const without = planned({ heat: coldRoom('pour-warmer') });
+    expect(developer(plan).seconds - developer(without).seconds).toBe(15);
+    expect(developer(plan).pourC).toBe(developer(without).pourC);
+    expect(developer(plan).working.at(-1)).toMatchObject({ what: 'own', seconds: 15 });
+    const none = planRun(question({ ownS: { developer: -900 } }));
+    expect(none.ok ? [] : none.errors.map((error) => [error.code, error.path])).toEqual([['own-margin', '$.ownS.developer']]);
+    expect(planRun(question({ ownS: { bleech: 5 } })).ok).toBe(false);
+  });
+
+  test('a jump from bath to bath is said, with the water that steps it down', () => {
+    const said = (change: Partial<PlanQuestion>) => planned(change).advice.map((advice) => advice.message).join(' ');
+    expect(said({ temperaturesC: { rinse: 25 } })).toMatch(/Developer to rinse: 13\.0 °C at once.*Begin the rinse at 31\.5 °C/);
+    expect(said({})).toBe('');
+  });
 });

@@ -1,16 +1,20 @@
 import { answered, faultsUnder, refused, type Answer, type Fault, type Warning } from '../answer.ts';
+import { tankThroughTheRun, type TankHeatSetting, type TankThroughTheRun } from '../heat/tank-through-the-run.ts';
+import { asLabel, asMessage, sentence, type Spoken } from '../units/sentence.ts';
 import { capacityOfVolume } from '../chemistry/capacity.ts';
 import { ageInDays, pastShelfLife } from '../chemistry/shelf-life.ts';
 import { rollEquivalents, type FilmCount } from '../film/roll-equivalents.ts';
-import { bleachesOrFixes, isFinal, type StepKind } from '../kit/kind.ts';
-import type { Agitation, Kit, LeafletPoint } from '../kit/kit.ts';
+import type { Process } from '../film/process.ts';
+import { bleachesOrFixes, isFinal, isWater, type StepKind } from '../kit/kind.ts';
+import type { Agitation, Bath, Kit, LeafletPoint, PushRule } from '../kit/kit.ts';
 import { orderFaults } from '../kit/sequence-order.ts';
 import { rollNumber } from '../timing/roll-number.ts';
-import { stepTime, type StepTime, type WorkingLine } from '../timing/step-time.ts';
-import { stepCues, type Cue } from './cues.ts';
+import { shortDeveloper, stepTime, type StepTime, type WorkingLine } from '../timing/step-time.ts';
+import { pouredAtC, stepCues, type Cue } from './cues.ts';
 import type { Habits } from './habits.ts';
 import { draftSequence, type DraftStep } from './sequence.ts';
 import type { Tank } from './tank.ts';
+import { stepIds } from './step-ids.ts';
 import { changeoverSeconds, stepStarts } from './timeline.ts';
 import { treatmentRefusal, TREATMENT_ADVICE, type Treatment } from './treatment.ts';
 
@@ -20,6 +24,8 @@ export interface BatchState {
   readonly rollsDone: number;
   /** ISO date; absent when nobody wrote it down. */
   readonly mixedOn?: string;
+  /** Cine film has been through its developer. */
+  readonly seenRemjet?: boolean;
 }
 
 export interface PlanQuestion {
@@ -34,9 +40,22 @@ export interface PlanQuestion {
   /** By step id; a step that is absent runs at its usual temperature. */
   readonly temperaturesC: Readonly<Record<string, number>>;
   readonly habits: Habits;
+  /** The tank's heat through the run; absent, every bath is taken to stay as it was planned (domain.md 8.1). */
+  readonly heat?: TankHeatSetting | null;
+  /** Seconds more or less on a bath, by conviction (domain.md 9, own margin). */
+  readonly ownS?: Readonly<Record<string, number>>;
+}
+
+/** Where the tank's temperature goes during a step, as planned. */
+export interface InTank {
+  readonly startsC: number;
+  readonly endsC: number;
+  readonly meanC: number;
 }
 
 export interface PlannedStep {
+  /** Its own within the run, whatever stands around it. */
+  readonly id: string;
   readonly bath: string;
   readonly kind: StepKind;
   readonly name: string;
@@ -47,10 +66,15 @@ export interface PlannedStep {
   readonly nominalS: number;
   readonly nominalC: number;
   readonly temperatureC: number;
+  /** What it is poured at; null where the tank's heat is not reckoned with. */
+  readonly pourC: number | null;
+  readonly inTankC: InTank | null;
   readonly range: { readonly lowC: number; readonly highC: number } | null;
   readonly critical: boolean;
   /** The leaflet, for drawing its curve and following drift; empty for steps that habits time. */
   readonly points: readonly LeafletPoint[];
+  /** The leaflet's push rule: what a dose off plan amounts to in stops. */
+  readonly push: PushRule | null;
   readonly working: readonly WorkingLine[];
   readonly cues: readonly Cue[];
   readonly agitation: Agitation | null;
@@ -75,7 +99,13 @@ export interface Plan {
   readonly batchAfter: { readonly rollsDone: number; readonly seenRemjet: boolean };
   readonly warnings: readonly Warning[];
   /** Things worth saying that are neither warning nor error. */
-  readonly advice: readonly string[];
+  readonly advice: readonly Advice[];
+  /** Where the tank's heat goes, and what the bath must be held at; null where it is not reckoned with. */
+  readonly heat: Pick<TankThroughTheRun, 'surroundings' | 'bathC'> | null;
+}
+
+export interface Advice extends Spoken {
+  readonly message: string;
 }
 
 /**
@@ -89,13 +119,18 @@ export function planRun(question: PlanQuestion): Answer<Plan> {
   if (refusal) return refused({ code: 'treatment-not-for-kit', path: '$.treatment', message: refusal });
 
   const drafts = draftSequence(kit, habits, treatment);
+  const ids = stepIds(drafts.map((draft) => draft.id));
   const runRolls = rollEquivalents(question.rolls);
   const oneShot = habits.solution === 'one-shot';
   const number = oneShot
     ? 1
     : rollNumber({ rollsDone: batch.rollsDone, runRolls, makesMl: kit.makesMl, volumeMl: batch.volumeMl, wear: habits.wear ?? 'last' });
 
-  const faults: Fault[] = [...faultsUnder('$.habits', orderFaults(kit.process, drafts)), ...unknownTemperatures(question, drafts)];
+  const faults: Fault[] = [
+    ...faultsUnder('$.habits', orderFaults(kit.process, drafts)),
+    ...unknownBaths(question, drafts, ids),
+    ...(oneShot ? usedForOneShot(batch) : []),
+  ];
   const capacity = capacityOfVolume(kit, batch.volumeMl);
   const over = !oneShot && capacity !== null && batch.rollsDone + runRolls > capacity + 1e-9;
   if (over && habits.pastCapacity === 'refuse') {
@@ -106,25 +141,110 @@ export function planRun(question: PlanQuestion): Answer<Plan> {
   for (const time of times) if (!time.ok) faults.push(...time.errors);
   if (faults.length > 0) return refused(...faults);
 
-  const timed = drafts.map((draft, i) => ({ draft, time: (times[i] as { value: StepTime }).value }));
+  const planned = drafts.map((draft, i) => ({
+    draft,
+    id: ids[i] ?? draft.id,
+    time: (times[i] as { value: StepTime }).value,
+    ownS: question.ownS?.[draft.id] ?? null,
+  }));
+  const inTheTank = heated(planned, question);
+  if (inTheTank && !inTheTank.ok) return inTheTank;
+  const waits = question.heat?.school === 'wait-longer';
+  const timed = planned.map((step, i) => withTankAndOwn(step, inTheTank?.value.steps[i] ?? null, waits));
+  const tooShort = timed.find((step) => step.seconds < 1);
+  if (tooShort)
+    return refused({
+      code: 'own-margin',
+      path: `$.ownS.${tooShort.draft.id}`,
+      message: `${tooShort.draft.name}: your own margin would leave no time at all. Take off less.`,
+    });
   const changeoverS = changeoverSeconds(habits, question.tank);
   const { startsS, totalS } = stepStarts(
-    timed.map(({ time }) => time.seconds),
+    timed.map(({ seconds }) => seconds),
     changeoverS,
   );
+  const steps = assembled(timed, startsS, question, oneShot);
   return answered({
     rollNumber: number,
     runRolls,
-    steps: assembled(timed, startsS, question, oneShot),
+    steps,
     totalS,
     changeoverS,
     batchAfter: {
       rollsDone: Math.round((batch.rollsDone + runRolls) * 1000) / 1000,
       seenRemjet: treatment === 'cine-in-c41',
     },
-    warnings: [...runWarnings(question, drafts, over ? capacity : null, runRolls), ...timed.flatMap(({ time }) => time.warnings)],
-    advice: adviceFor(question),
+    warnings: [...runWarnings(question, drafts, over ? capacity : null, runRolls), ...timed.flatMap(({ warnings }) => warnings)],
+    advice: [...adviceFor(question, drafts), ...evenness(kit.process, steps)],
+    heat: inTheTank ? { surroundings: inTheTank.value.surroundings, bathC: inTheTank.value.bathC } : null,
   });
+}
+
+/** One-shot means fresh solution: what has seen rolls is used up further, or left for another evening (domain.md 9). */
+function usedForOneShot({ rollsDone }: BatchState): Fault[] {
+  if (rollsDone <= 0) return [];
+  return [
+    {
+      code: 'one-shot-used',
+      path: '$.batch.rollsDone',
+      message: `One-shot times are those of fresh solution, and this batch has done ${round2(rollsDone)} ${rollsDone === 1 ? 'roll' : 'rolls'}. Use it up further as returned and extended, or take a fresh batch.`,
+    },
+  ];
+}
+
+interface PlannedTime {
+  readonly draft: DraftStep;
+  readonly id: string;
+  readonly time: StepTime;
+  /** Null where the person has no margin of their own on this bath. */
+  readonly ownS: number | null;
+}
+
+interface TimedStep extends PlannedTime {
+  readonly seconds: number;
+  readonly working: readonly WorkingLine[];
+  readonly warnings: readonly Warning[];
+  readonly pourC: number | null;
+  readonly inTankC: InTank | null;
+}
+
+/** The tank through the run, where a person wants its heat reckoned with and says how much it takes. */
+function heated(steps: readonly PlannedTime[], { heat, tank, habits, temperaturesC }: PlanQuestion): Answer<TankThroughTheRun> | null {
+  if (!heat || tank.volumeMl === undefined) return null;
+  return tankThroughTheRun(
+    steps.map(({ draft, time, ownS }) => ({
+      name: draft.name,
+      seconds: time.seconds,
+      nominalS: time.nominalS,
+      nominalC: draft.bath?.nominalC ?? draft.usualC,
+      points: draft.habitS === null ? (draft.bath?.time.points ?? []) : [],
+      temperatureC: temperatureOf(draft, temperaturesC),
+      critical: draft.bath?.critical === true,
+      inTank: isInTank(draft.kind, habits),
+      ownS: ownS ?? 0,
+    })),
+    tank.volumeMl,
+    heat,
+  );
+}
+
+/** What the tank and a person's own conviction add, each in a line of its own behind the others (scripting.md, plan). */
+function withTankAndOwn(step: PlannedTime, inTank: TankThroughTheRun['steps'][number] | null, waits: boolean): TimedStep {
+  const { draft, time, ownS } = step;
+  const byDoseS = inTank?.seconds ?? time.seconds;
+  const seconds = byDoseS + (ownS ?? 0);
+  return {
+    ...step,
+    seconds,
+    working: [
+      ...time.working,
+      ...(waits && inTank && draft.bath?.critical ? [tankLine(byDoseS - time.seconds, inTank)] : []),
+      ...(ownS === null ? [] : [{ what: 'own' as const, seconds: ownS, label: 'Your own margin' }]),
+    ],
+    warnings: seconds === time.seconds ? time.warnings : shortDeveloper(draft.bath, seconds, time.warnings),
+    pourC: inTank ? round4(inTank.pourC) : null,
+    inTankC: inTank ? { startsC: round4(inTank.startsC), endsC: round4(inTank.endsC), meanC: round4(inTank.meanC) } : null,
+  };
 }
 
 function temperatureOf(draft: DraftStep, temperaturesC: PlanQuestion['temperaturesC']): number {
@@ -136,7 +256,8 @@ function timeOf(draft: DraftStep, { temperaturesC, pushStops }: PlanQuestion, nu
     // Bleach bypass keeps the time the bleach-fix would have had, at the bleach-fix's own temperature.
     const standsIn = draft.id !== draft.bath.id;
     const tempC = standsIn ? (temperaturesC[draft.bath.id] ?? draft.bath.nominalC) : temperatureOf(draft, temperaturesC);
-    return stepTime(draft.bath, { tempC, pushStops, rollNumber: number });
+    const time = stepTime(draft.bath, { tempC, pushStops, rollNumber: number });
+    return standsIn && time.ok ? answered(asThoughItWere(time.value, draft.bath)) : time;
   }
   const seconds = draft.habitS ?? 0;
   const zero = (what: WorkingLine['what'], label: string): WorkingLine => ({ what, seconds: 0, label });
@@ -153,34 +274,62 @@ function timeOf(draft: DraftStep, { temperaturesC, pushStops }: PlanQuestion, nu
   });
 }
 
-function assembled(
-  timed: readonly { readonly draft: DraftStep; readonly time: StepTime }[],
-  startsS: readonly number[],
-  question: PlanQuestion,
-  oneShot: boolean,
-): PlannedStep[] {
+function tankLine(seconds: number, { startsC, endsC }: InTank): WorkingLine {
+  return { what: 'tank', seconds, ...asLabel(sentence`In the tank, ${{ fromC: startsC, toC: endsC }}`) };
+}
+
+/** A fixer that stands in for a bleach-fix has that bath's time, not its leaflet: the working says whose figures these are. */
+function asThoughItWere(time: StepTime, bath: Bath): StepTime {
+  const name = bath.name.toLowerCase();
+  return {
+    ...time,
+    working: time.working.map((line) => ({
+      what: line.what,
+      seconds: line.seconds,
+      label:
+        line.what === 'leaflet'
+          ? `As long as the ${name} would take`
+          : line.what === 'wear'
+            ? `as the ${name} would be by now`
+            : line.what === 'push'
+              ? 'No push in this bath'
+              : 'Same time at any temperature',
+    })),
+    warnings: [],
+  };
+}
+
+function isInTank(kind: StepKind, habits: Habits): boolean {
+  return !(isFinal(kind) && habits.stabiliser === 'open-tray') && kind !== 'wetting-agent';
+}
+
+function assembled(timed: readonly TimedStep[], startsS: readonly number[], question: PlanQuestion, oneShot: boolean): PlannedStep[] {
   const { habits, tank, temperaturesC, treatment } = question;
   const lastFixing = timed.findLastIndex(({ draft }) => bleachesOrFixes(draft.kind));
   const lastWash = timed.findLastIndex(({ draft }) => draft.kind === 'wash');
-  const bare = timed.map(({ draft, time }, i) => {
+  const bare = timed.map(({ draft, id, time, seconds, working, pourC, inTankC }, i) => {
     const after = oneShot || draft.bottle?.after === 'discard' || !draft.bottle ? ('discard' as const) : ('return' as const);
     return {
+      id,
       bath: draft.id,
       kind: draft.kind,
       name: draft.name,
       startS: startsS[i] ?? 0,
-      seconds: time.seconds,
+      seconds,
       nominalS: time.nominalS,
       nominalC: draft.bath?.nominalC ?? draft.usualC,
       temperatureC: temperatureOf(draft, temperaturesC),
+      pourC,
+      inTankC,
       range: draft.range,
       critical: draft.bath?.critical === true,
       points: draft.habitS === null ? (draft.bath?.time.points ?? []) : [],
-      working: time.working,
+      push: draft.habitS === null ? (draft.bath?.push ?? null) : null,
+      working,
       agitation: agitationOf(draft, habits),
       bottle: draft.bottle?.name ?? null,
       after,
-      inTank: !(isFinal(draft.kind) && habits.stabiliser === 'open-tray') && draft.kind !== 'wetting-agent',
+      inTank: isInTank(draft.kind, habits),
       lightSafeAtEnd: lastFixing !== -1 && i >= lastFixing,
       opensTank: i === lastFixing,
       wipeAfter: treatment === 'cine-in-c41' && i === lastWash,
@@ -192,18 +341,22 @@ function assembled(
 
 function agitationOf(draft: DraftStep, habits: Habits): Agitation | null {
   if (!draft.bath?.agitation) return null;
-  return habits.agitation ? { ...draft.bath.agitation, ...habits.agitation } : draft.bath.agitation;
+  if (!habits.agitation) return draft.bath.agitation;
+  return 'continuous' in habits.agitation ? { ...draft.bath.agitation, continuous: true } : { ...draft.bath.agitation, ...habits.agitation };
 }
 
-function unknownTemperatures({ temperaturesC, kit }: PlanQuestion, drafts: readonly DraftStep[]): Fault[] {
-  const known = new Set([...drafts.map((draft) => draft.id), ...kit.baths.map((bath) => bath.id), ...kit.sequence]);
-  return Object.keys(temperaturesC)
-    .filter((id) => !known.has(id))
-    .map((id) => ({
-      code: 'unknown-bath',
-      path: `$.temperaturesC.${id}`,
-      message: `This run has no step “${id}”. Its steps are ${[...known].join(', ')}.`,
-    }));
+/** Temperatures and own margins are given by bath; a name that no step has is a slip. */
+function unknownBaths({ temperaturesC, ownS, kit }: PlanQuestion, drafts: readonly DraftStep[], ids: readonly string[]): Fault[] {
+  const known = new Set([...drafts.map((draft) => draft.id), ...ids, ...kit.baths.map((bath) => bath.id), ...kit.sequence]);
+  const unknown = (field: string, named: object) =>
+    Object.keys(named)
+      .filter((id) => !known.has(id))
+      .map((id) => ({
+        code: 'unknown-bath',
+        path: `$.${field}.${id}`,
+        message: `This run has no step “${id}”. Its steps are ${[...known].join(', ')}.`,
+      }));
+  return [...unknown('temperaturesC', temperaturesC), ...unknown('ownS', ownS ?? {})];
 }
 
 function capacityMessage(rolls: number, capacity: number): string {
@@ -234,7 +387,9 @@ function runWarnings(
     warnings.push({
       code: 'volume-short',
       bath: null,
-      message: `The tank needs ${round2(tank.volumeMl)} ml and each bottle holds ${round2(batch.volumeMl)} ml: film above the surface develops unevenly.`,
+      ...asMessage(
+        sentence`The tank needs ${{ volumeMl: tank.volumeMl }} and each bottle holds ${{ volumeMl: batch.volumeMl }}: film above the surface develops unevenly.`,
+      ),
     });
   }
   if (pushStops >= 2 - 1e-9) {
@@ -243,15 +398,55 @@ function runWarnings(
   return warnings;
 }
 
-function adviceFor({ kit, treatment, pushStops }: PlanQuestion): string[] {
-  const advice: string[] = [];
-  if (treatment !== 'normal') advice.push(TREATMENT_ADVICE[treatment].does);
+function adviceFor({ kit, treatment, pushStops, batch }: PlanQuestion, drafts: readonly DraftStep[]): Advice[] {
+  const advice: Advice[] = [];
+  const say = (message: string) => advice.push({ message });
+  if (treatment !== 'normal') say(TREATMENT_ADVICE[treatment].does);
+  if (treatment === 'bleach-bypass') {
+    const fixer = drafts.find((draft) => draft.kind === 'fixer');
+    say(
+      fixer?.bottle
+        ? `The bleach is left out; ${fixer.bottle.name.toLowerCase()} is the kit’s own.`
+        : 'A fixer of its own, mixed apart and kept apart, takes the place of the bleach-fix, for the time that bath would have had.',
+    );
+  }
+  if (batch.seenRemjet && treatment !== 'cine-in-c41')
+    say('This developer has seen remjet: pour it through a coffee filter first, or flakes may settle on these films.');
   if (pushStops !== 0 && !kit.baths.some((bath) => bath.push)) {
-    advice.push('This kit’s leaflet says nothing about pushing, so no time changes. Copy the kit and add its push rule to have one.');
+    say('This kit’s leaflet says nothing about pushing, so no time changes. Copy the kit and add its push rule to have one.');
   }
   return advice;
 }
 
+/** More than this from one bath to the next wrinkles the gelatine; cine film bears a little more (domain.md 16). */
+export const EVEN_BY_C = { 'C-41': 5, 'E-6': 5, 'ECN-2': 8 } as const;
+
+/** Jumps of temperature from bath to bath, with the water that steps them down. */
+function evenness(process: Process, steps: readonly PlannedStep[]): Advice[] {
+  const by = EVEN_BY_C[process];
+  return steps.flatMap((step, i): Advice[] => {
+    const before = steps[i - 1];
+    // The last bath stands at room temperature by every standard (domain.md 3), and film bears it by then.
+    if (!before?.inTank || !step.inTank || isFinal(step.kind)) return [];
+    const fromC = before.inTankC?.endsC ?? before.temperatureC;
+    const toC = pouredAtC(step);
+    if (Math.abs(toC - fromC) <= by + 1e-9) return [];
+    const half = sentence`${{ tempC: (fromC + toC) / 2 }}`;
+    return [
+      asMessage(
+        isWater(step.kind)
+          ? sentence`${before.name} to ${step.name.toLowerCase()}: ${{ byC: Math.abs(toC - fromC) }} at once can wrinkle the film. Begin the ${step.name.toLowerCase()} at ${half} and bring it to ${{ tempC: toC }} by and by.`
+          : sentence`${before.name} to ${step.name.toLowerCase()}: ${{ byC: Math.abs(toC - fromC) }} at once can wrinkle the film. Put water at ${half} between them for half a minute.`,
+      ),
+    ];
+  });
+}
+
 function round2(value: number): number {
   return Math.round(value * 100) / 100;
+}
+
+/** Finer than anything that is shown or poured, coarse enough to be stored. */
+function round4(value: number): number {
+  return Math.round(value * 10_000) / 10_000;
 }

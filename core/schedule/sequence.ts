@@ -32,6 +32,7 @@ export interface DraftStep {
 const REMJET_PREBATH_S = 60;
 const REMJET_RINSE_S = 60;
 const REMJET_C = 27;
+const ROOM_RANGE = { lowC: 18, highC: 24 };
 
 /** The kit's sequence as habits and treatment change it (domain.md 9). */
 export function draftSequence(kit: Kit, habits: Habits, treatment: Treatment): DraftStep[] {
@@ -92,7 +93,9 @@ function withTreatment(steps: DraftStep[], treatment: Treatment, habits: Habits,
     case 'bleach-bypass':
       return bleachBypassed(steps, habits, bare);
     case 'cine-in-c41': {
-      const developer = steps.findIndex((step) => isDeveloper(step.kind));
+      // A plain prewash would only carry loosened backing into what follows: the alkaline bath comes first.
+      const kept = steps.filter((step) => step.kind !== 'prewash');
+      const developer = kept.findIndex((step) => isDeveloper(step.kind));
       const remjet = (id: string, kind: StepKind, name: string, habitS: number): DraftStep => ({
         id,
         kind,
@@ -103,7 +106,7 @@ function withTreatment(steps: DraftStep[], treatment: Treatment, habits: Habits,
         range: { lowC: 26, highC: 38 },
         bottle: null,
       });
-      return steps.toSpliced(
+      return kept.toSpliced(
         developer,
         0,
         remjet('prebath', 'prebath', 'Alkaline prebath', REMJET_PREBATH_S),
@@ -113,19 +116,32 @@ function withTreatment(steps: DraftStep[], treatment: Treatment, habits: Habits,
   }
 }
 
+/**
+ * The bleach goes, and a fixer alone takes the silver halide away: the kit's own, or a bottle of its own at room
+ * temperature in place of a bleach-fix (domain.md 9). The water before it steps half of the way down from the
+ * developer, and the water after it stays where the fixer is: film does not jump from hot to cold and back.
+ */
 function bleachBypassed(steps: DraftStep[], habits: Habits, bare: MakeBare): DraftStep[] {
   const kept = steps
     .filter((step) => step.kind !== 'bleach' && step.kind !== 'pre-bleach')
     .map((step): DraftStep =>
       step.kind === 'bleach-fix'
-        ? { ...step, id: 'fixer', kind: 'fixer', name: 'Separate fixer', usualC: ROOM_C, range: { lowC: 18, highC: 24 }, bottle: null }
+        ? { ...step, id: 'fixer', kind: 'fixer', name: 'Separate fixer', usualC: ROOM_C, range: ROOM_RANGE, bottle: null }
         : step,
     );
-  const fixer = kept.findIndex((step) => step.kind === 'fixer');
-  const before = kept[fixer - 1];
-  if (!before || before.kind === 'stop' || before.kind === 'rinse' || before.kind === 'wash') return kept;
+  const at = kept.findIndex((step) => step.kind === 'fixer');
+  const before = kept[at - 1];
+  const between = before && (before.kind === 'stop' || before.kind === 'rinse' || before.kind === 'wash');
   const kind = habits.afterDeveloper === 'stop' ? 'stop' : 'rinse';
-  return kept.toSpliced(fixer, 0, bare(kind, kind));
+  const whole = between || !before ? kept : kept.toSpliced(at, 0, bare(kind, kind));
+  const fixer = whole.findIndex((step) => step.kind === 'fixer');
+  if (whole[fixer]?.bottle) return whole;
+  const developer = whole.findLastIndex((step, i) => i < fixer && isDeveloper(step.kind));
+  const halfWayC = ((whole[developer]?.usualC ?? ROOM_C) + ROOM_C) / 2;
+  return whole.map((step, i): DraftStep => {
+    if (!isWater(step.kind) || i < developer) return step;
+    return i < fixer ? { ...step, usualC: halfWayC, range: null } : { ...step, usualC: ROOM_C, range: null };
+  });
 }
 
 /** A step re-timed by a habit that was named, whoever timed it before. */

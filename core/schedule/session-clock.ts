@@ -5,10 +5,13 @@ export interface RunLength {
   readonly loadS: number;
   /** Bringing bottles back to temperature before this run. */
   readonly warmS: number;
+  readonly tankId: string;
+  /** Sets of reels this tank has: with a second one the first may dry. */
+  readonly reelSets: number;
 }
 
 export interface EveningHabits {
-  /** Reels must be dry before they are loaded again; 0 when a second set is ready. */
+  /** Reels must be dry before they are loaded again. */
   readonly dryReelsS: number;
   readonly hangS: number;
 }
@@ -28,14 +31,18 @@ export type EveningAnchor =
 
 /**
  * Clock times of a session's runs, forwards from a start or backwards from a wanted first pour or finish (domain.md 1).
- * Warming and drying go on while hands are busy: a run's film is loaded once the reels are dry, its bottles warm
- * alongside, and the pour waits for both.
+ * Warming and drying go on while hands are busy: a run's film is loaded once a set of reels of its tank is dry, its
+ * bottles warm alongside, and the pour waits for both.
  */
 export function eveningClock(runs: readonly RunLength[], habits: EveningHabits, anchor: EveningAnchor): RunClock[] {
   const fromZero: RunClock[] = [];
+  const hungOfTank = new Map<string, number[]>();
   let freeMs = 0;
-  runs.forEach((run, i) => {
-    const loadFromMs = freeMs + (i === 0 ? 0 : habits.dryReelsS * 1000);
+  for (const run of runs) {
+    const uses = hungOfTank.get(run.tankId) ?? [];
+    const wet = uses.at(-run.reelSets);
+    const dryMs = wet === undefined ? 0 : wet + habits.dryReelsS * 1000;
+    const loadFromMs = Math.max(freeMs, dryMs);
     const readyMs = Math.max(loadFromMs + run.loadS * 1000, freeMs + run.warmS * 1000);
     const endMs = readyMs + run.totalS * 1000;
     const hungMs = endMs + habits.hangS * 1000;
@@ -47,8 +54,9 @@ export function eveningClock(runs: readonly RunLength[], habits: EveningHabits, 
       endMs,
       hungMs,
     });
+    hungOfTank.set(run.tankId, [...uses, hungMs]);
     freeMs = hungMs;
-  });
+  }
   const first = fromZero[0];
   const last = fromZero.at(-1);
   if (!first || !last) return [];

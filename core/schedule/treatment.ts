@@ -13,7 +13,7 @@ export const TREATMENT_ADVICE: Readonly<Record<Treatment, TreatmentAdvice>> = {
   normal: { name: 'Normal', does: 'The kit as its leaflet has it.' },
   'bleach-bypass': {
     name: 'Bleach bypass',
-    does: 'The silver stays with the dyes: muted colour, hard contrast, coarse grain. Expose 1 to 2 stops under, metered for the highlights. A separate fixer at room temperature takes the place of the bleach-fix.',
+    does: 'The bleach is left out, so the silver stays with the dyes: muted colour, hard contrast, coarse grain. Expose 1 to 2 stops under, metered for the highlights. It needs a plain fixer.',
   },
   'cine-in-c41': {
     name: 'Cine film in C-41 baths',

@@ -1,8 +1,9 @@
-import { answered, refused, type Answer, type Warning } from '../answer.ts';
+import { answered, refused, type Answer, type Fault, type Warning } from '../answer.ts';
+import { bleachesOrFixes, type StepKind } from '../kit/kind.ts';
 import type { Bath } from '../kit/kit.ts';
 import { roundHalfUp } from '../units/duration.ts';
 import { showStops } from '../units/exposure.ts';
-import { showTemperature } from '../units/temperature.ts';
+import { asLabel, asMessage, sentence, type Sentence, type Spoken } from '../units/sentence.ts';
 import { EXTRAPOLATION_LIMIT_C, hasCurve, leafletRange, leafletSeconds, reachOf } from './leaflet-curve.ts';
 import { pushEffect, tableReach } from './push.ts';
 import { wearEffect } from './wear.ts';
@@ -15,8 +16,8 @@ export interface StepConditions {
   readonly rollNumber: number;
 }
 
-export interface WorkingLine {
-  readonly what: 'leaflet' | 'wear' | 'push' | 'temperature';
+export interface WorkingLine extends Spoken {
+  readonly what: 'leaflet' | 'wear' | 'push' | 'temperature' | 'tank' | 'own';
   readonly seconds: number;
   readonly label: string;
 }
@@ -44,13 +45,16 @@ export function stepTime(bath: Bath, { tempC, pushStops, rollNumber }: StepCondi
   const reach = reachOf(points, tempC);
   const { lowC, highC } = leafletRange(points);
   const push = pushEffect(bath.push, pushStops);
-  const faults = [];
+  const faults: Fault[] = [];
   if (reach === 'outside') {
     const nearest = tempC < lowC ? lowC : highC;
     faults.push({
       code: 'temperature-outside-leaflet',
       path: `$.temperaturesC.${bath.id}`,
-      message: `${bath.name}: ${showTemperature(tempC)} is outside the leaflet, which runs from ${showTemperature(lowC)} to ${showTemperature(highC)} (${EXTRAPOLATION_LIMIT_C} °C beyond at most). The nearest it knows is ${showTemperature(nearest)}.`,
+      nearestC: nearest,
+      ...asMessage(
+        sentence`${bath.name}: ${{ tempC }} is outside the leaflet, which runs from ${{ tempC: lowC }} to ${{ tempC: highC }} (${{ byC: EXTRAPOLATION_LIMIT_C }} beyond at most). The nearest it knows is ${{ tempC: nearest }}.`,
+      ),
     });
   }
   if (push === null && bath.push?.rule === 'table') {
@@ -103,11 +107,11 @@ function workingLines(
     {
       what: 'leaflet',
       seconds: r(leafletS),
-      label: hasCurve(bath.time.points) ? `Leaflet at ${showTemperature(bath.nominalC)}` : 'Leaflet',
+      ...asLabel(hasCurve(bath.time.points) ? sentence`Leaflet at ${{ tempC: bath.nominalC }}` : sentence`Leaflet`),
     },
     { what: 'wear', seconds: r(wornS) - r(leafletS), label: `Wear, roll ${rollNumber}` },
     { what: 'push', seconds: r(nominalS) - r(wornS), label: pushLabel(bath, pushStops) },
-    { what: 'temperature', seconds: r(exactS) - r(nominalS), label: temperatureLabel(bath, tempC) },
+    { what: 'temperature', seconds: r(exactS) - r(nominalS), ...asLabel(temperatureLabel(bath, tempC)) },
   ];
 }
 
@@ -119,33 +123,72 @@ function pushLabel(bath: Bath, pushStops: number): string {
     : 'Not pushed in this bath';
 }
 
-function temperatureLabel(bath: Bath, tempC: number): string {
-  if (!hasCurve(bath.time.points)) return 'Same time at any temperature';
+function temperatureLabel(bath: Bath, tempC: number): Sentence {
+  if (!hasCurve(bath.time.points)) return sentence`Same time at any temperature`;
   return Math.abs(tempC - bath.nominalC) < 0.05
-    ? `At ${showTemperature(tempC)}`
-    : `${tempC.toFixed(1)} instead of ${showTemperature(bath.nominalC)}`;
+    ? sentence`At ${{ tempC }}`
+    : sentence`${{ tempC }} instead of ${{ tempC: bath.nominalC }}`;
 }
 
 function stepWarnings(bath: Bath, tempC: number, seconds: number, extrapolated: boolean): Warning[] {
   const warnings: Warning[] = [];
-  const warn = (code: Warning['code'], message: string) => warnings.push({ code, bath: bath.id, message: `${bath.name}: ${message}` });
+  const warn = (code: Warning['code'], said: Sentence) =>
+    warnings.push({ code, bath: bath.id, ...asMessage(sentence`${bath.name}: ${said}`) });
   const { lowC, highC } = leafletRange(bath.time.points);
   if (extrapolated) {
-    warn('extrapolated', `${showTemperature(tempC)} is just beyond the leaflet's ${lowC} to ${highC} °C, so its time is an estimate.`);
-  }
-  if (!hasCurve(bath.time.points) && bath.range && (tempC < bath.range.lowC - 1e-9 || tempC > bath.range.highC + 1e-9)) {
-    warn('outside-range', `${showTemperature(tempC)} is outside its range of ${bath.range.lowC} to ${bath.range.highC} °C.`);
-  }
-  if (bath.critical && seconds < SHORT_DEVELOPER_S) {
-    warn('short-developer', 'under 2:00, the seconds spent pouring begin to show as streaks. A cooler bath takes longer.');
-  }
-  if (bath.critical && Math.abs(tempC - bath.nominalC) > OFF_NOMINAL_C + 1e-9) {
     warn(
-      'off-nominal',
-      `${showTemperature(tempC)} is more than 1 °C from the ${showTemperature(bath.nominalC)} it is made for; time restores density, but colours may cross over.`,
+      'extrapolated',
+      sentence`${{ tempC }} is just beyond the leaflet's ${{ fromC: lowC, toC: highC }}, so its time is an estimate.`,
     );
   }
+  if (!hasCurve(bath.time.points) && bath.range && (tempC < bath.range.lowC - 1e-9 || tempC > bath.range.highC + 1e-9)) {
+    const { lowC: fromC, highC: toC } = bath.range;
+    warn('outside-range', sentence`${{ tempC }} is outside its range of ${{ fromC, toC }}. ${outsideAdvice(bath, tempC < fromC)}`);
+  }
+  if (bath.critical && seconds < SHORT_DEVELOPER_S) {
+    warnings.push(shortWarning(bath));
+  }
+  if (bath.critical && Math.abs(tempC - bath.nominalC) > OFF_NOMINAL_C + 1e-9) {
+    warn('off-nominal', offNominal(bath, tempC));
+  }
   return warnings;
+}
+
+/** Whether a step is too short to pour evenly, asked again once tank and own margin have changed its time. */
+export function shortDeveloper(bath: Bath | undefined, seconds: number, before: readonly Warning[]): Warning[] {
+  const others = before.filter((warning) => warning.code !== 'short-developer');
+  if (!bath?.critical || seconds >= SHORT_DEVELOPER_S) return others;
+  const at = others.findIndex((warning) => warning.code === 'off-nominal');
+  return others.toSpliced(at === -1 ? others.length : at, 0, shortWarning(bath));
+}
+
+function shortWarning(bath: Bath): Warning {
+  return {
+    code: 'short-developer',
+    bath: bath.id,
+    message: `${bath.name}: under 2:00, the seconds spent pouring begin to show as streaks. A cooler bath takes longer.`,
+  };
+}
+
+/** Without a curve the time cannot follow the temperature, and to say that it does would cost the film (domain.md 4). */
+function offNominal(bath: Bath, tempC: number): Sentence {
+  const byC = Math.abs(tempC - bath.nominalC);
+  if (!hasCurve(bath.time.points)) {
+    const side = tempC < bath.nominalC ? 'colder' : 'warmer';
+    return sentence`${{ byC }} ${side} than the ${{ tempC: bath.nominalC }} its one time is printed for, and this leaflet gives no other: the time below does not make up for it. ${
+      tempC < bath.nominalC ? 'Warm it' : 'Let it cool'
+    }, or use a kit whose leaflet has a curve.`;
+  }
+  return sentence`${{ tempC }} is more than ${{ byC: OFF_NOMINAL_C }} from the ${{ tempC: bath.nominalC }} it is made for; time restores density, but colours may cross over.`;
+}
+
+/** What a bath that runs to completion loses outside its range, and what may be done. */
+export function outsideAdvice(bath: { readonly kind: StepKind; readonly critical?: boolean }, cold: boolean): string {
+  if (bath.critical) return cold ? 'Warm it before it is poured.' : 'Let it cool before it is poured.';
+  if (!cold) return 'Let it cool: too warm, it swells the film and ages faster.';
+  return bleachesOrFixes(bath.kind)
+    ? 'Warm it if you can. Longer does no harm; how much longer makes up for it is not known, so give it half as long again.'
+    : 'Warm it if you can; longer does no harm.';
 }
 
 function round2(value: number): number {

@@ -14,7 +14,7 @@ export function wearEffect(rule: ExhaustionRule | undefined, rollNumber: number)
     case 'none':
       return { factor: 1, addS: 0, baseS: null };
     case 'percent':
-      return { factor: 1 + (rule.perRoll / 100) * (rollNumber - 1), addS: 0, baseS: null };
+      return { factor: 1 + (rule.perRoll / 100) * Math.floor((rollNumber - 1) / (rule.everyRolls ?? 1)), addS: 0, baseS: null };
     case 'add':
       return { factor: 1, addS: rule.seconds * Math.floor((rollNumber - 1) / rule.everyRolls), baseS: null };
     case 'ladder': {

@@ -34,3 +34,13 @@ export function parseDuration(text: string): number | null {
   if (!single) return null;
   return Number(single[1]) * (single[2]?.startsWith('m') ? 60 : 1);
 }
+
+/** Below this a number alone may be minutes as well as seconds. */
+const SURELY_SECONDS = 60;
+
+/** The two times that a small number alone may mean, minutes first; null where what was typed says which. */
+export function bareDuration(text: string): readonly [string, string] | null {
+  const bare = /^\s*(\d{1,2})\s*$/.exec(text)?.[1];
+  if (bare === undefined || Number(bare) >= SURELY_SECONDS || Number(bare) === 0) return null;
+  return [showDuration(Number(bare) * 60), showDuration(Number(bare))];
+}

@@ -1,8 +1,10 @@
 import fc from 'fast-check';
-import { parseDuration, showDuration, showDurationChange } from './duration.ts';
+import { bareDuration, parseDuration, showDuration, showDurationChange } from './duration.ts';
 import { showStops, stopsFromSpeeds } from './exposure.ts';
 import { celsiusFromFahrenheit, fahrenheitFromCelsius, parseReading, showTemperature, showTemperatureChange } from './temperature.ts';
-import { parseVolume, showVolume } from './volume.ts';
+import { asLabel, asMessage, sayIn, sentence, textIn } from './sentence.ts';
+import { METRIC, readUnits } from './units.ts';
+import { parseVolume, showVolume, VOLUME_UNITS } from './volume.ts';
 
 test('times are read as they are shown', () => {
   fc.assert(fc.property(fc.integer({ min: 0, max: 90_000 }), (s) => parseDuration(showDuration(s)) === s));
@@ -49,21 +51,45 @@ test('Fahrenheit is the same temperature, and a difference keeps its own scale',
   expect(parseReading('38', 'F').ok).toBe(false);
 });
 
-test('volumes are typed in any of their units, and shown in the chosen one', () => {
-  expect([showVolume(520), showVolume(520, 'fl oz')]).toEqual(['520 ml', '18.3 fl oz']);
-  expect(['520', '520 ml', '0,52 l', '52 cl', ' 18.3 fl. oz', '18.3oz', 'a cup', '', '5 m', '-5'].map(parseVolume)).toEqual([
-    520,
-    520,
-    520,
-    520,
-    520,
-    520,
-    null,
-    null,
-    null,
-    -5,
+test('volumes are typed in any of their units, and each ounce says which it is', () => {
+  expect([showVolume(520), showVolume(520, 'US fl oz'), showVolume(520, 'imp fl oz')]).toEqual(['520 ml', '17.6 US fl oz', '18.3 imp fl oz']);
+  const typed = ['520', '520 ml', '0,52 l', '52 cl', ' 17.6 US fl. oz', '17.6oz', '18.3 imp fl oz', 'a cup', '', '5 m', '-5', '0x10'];
+  expect(typed.map((text) => parseVolume(text))).toEqual([520, 520, 520, 520, 520.5, 520.5, 520, null, null, null, -5, null]);
+  // Without a unit it is the person's own, and so is a bare ounce.
+  expect([parseVolume('10', 'US fl oz'), parseVolume('10', 'imp fl oz'), parseVolume('10 oz', 'imp fl oz'), parseVolume('10 ml', 'US fl oz')]).toEqual([
+    295.7, 284.1, 284.1, 10,
   ]);
-  fc.assert(fc.property(fc.integer({ min: 10, max: 20_000 }), (ml) => Math.abs((parseVolume(showVolume(ml, 'fl oz')) ?? 0) - ml) < 1.5));
+  fc.assert(
+    fc.property(fc.integer({ min: 10, max: 20_000 }), fc.constantFrom(...VOLUME_UNITS), (ml, unit) => {
+      expect(Math.abs((parseVolume(showVolume(ml, unit), unit) ?? 0) - ml)).toBeLessThan(1.6);
+    }),
+  );
+});
+
+test('units stored before fluid ounces said which they are stay the imperial ones they were', () => {
+  expect(readUnits({ temperature: 'F', volume: 'fl oz' })).toEqual({ temperature: 'F', volume: 'imp fl oz' });
+  expect([readUnits(null), readUnits({ temperature: 'K', volume: 7 }), readUnits({ volume: 'US fl oz' })]).toEqual([
+    METRIC,
+    METRIC,
+    { temperature: 'C', volume: 'US fl oz' },
+  ]);
+});
+
+test('a sentence says its figures in the units of whoever reads it; a difference is not a temperature', () => {
+  const said = sentence`${'Developer'}: ${{ tempC: 37.2 }} is ${{ byC: 0.8 }} below ${{ fromC: 37.7, toC: 38.3 }}, in ${{ volumeMl: 520 }}.`;
+  expect(sayIn(said, METRIC)).toBe('Developer: 37.2 °C is 0.8 °C below 37.7 to 38.3 °C, in 520 ml.');
+  expect(sayIn(said, { temperature: 'F', volume: 'US fl oz' })).toBe(
+    'Developer: 99.0 °F is 1.4 °F below 99.9 to 100.9 °F, in 17.6 US fl oz.',
+  );
+  // What is stored with it is JSON and comes back; what was stored without stays as it was.
+  expect(textIn(JSON.parse(JSON.stringify(asLabel(said))) as never, { temperature: 'F', volume: 'ml' })).toContain('99.0 °F');
+  expect(textIn({ message: 'At 38 °C.' }, { temperature: 'F', volume: 'ml' })).toBe('At 38 °C.');
+  expect(asMessage(sentence`No figures.`)).toEqual({ message: 'No figures.' });
+});
+
+test('a bare small number is asked back: 8 is eight minutes to one person and eight seconds to another', () => {
+  expect(bareDuration('8')).toEqual(['8:00', '0:08']);
+  expect(['8:00', '0:08', '8 min', '8 s', '195', '60'].map(bareDuration)).toEqual([null, null, null, null, null, null]);
 });
 
 test('exposure asks for a push to the nearest third: faster than the box is a push', () => {

@@ -1,0 +1,10 @@
+import { isZone, writeSetting } from '../server/settings.server.ts';
+import type { Route } from './+types/zone-action.ts';
+
+/** The browser's time zone, sent with the first page; every page, calendar and sheet then uses it. */
+export async function action({ request }: Route.ActionArgs) {
+  const zone = (await request.formData()).get('zone');
+  if (!isZone(zone)) return Response.json({ message: 'That is no time zone this machine knows.' }, { status: 422 });
+  writeSetting('zone', { format: 'steady-reel/zone@1', zone });
+  return Response.json({ zone });
+}

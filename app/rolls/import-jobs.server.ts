@@ -1,0 +1,150 @@
+import { existsSync } from 'node:fs';
+import { resolve } from 'node:path';
+import { Worker } from 'node:worker_threads';
+import { nanoid } from 'nanoid';
+import { nowMs } from '../server/clock.server.ts';
+import { inTransaction } from '../server/database.server.ts';
+import { addRoll, setRollState, knownRollKeys, rollKey } from '../server/rolls.server.ts';
+import type { FromReader, ToReader } from './import-messages.ts';
+import type { GoodRow, ReadRow, RollColumn } from './roll-csv.ts';
+
+export interface ImportJob {
+  readonly id: string;
+  readonly startedMs: number;
+  phase: 'reading' | 'ready' | 'storing' | 'stored' | 'failed';
+  headings: readonly string[];
+  columns: Record<RollColumn, number>;
+  lines: number;
+  /** Lines read, then rolls stored. */
+  done: number;
+  good: GoodRow[];
+  /** Rolls that are here already, by their id or by all that is said of them. */
+  known: GoodRow[];
+  bad: Extract<ReadRow, { ok: false }>[];
+  badCount: number;
+  stored: number;
+  message: string | null;
+  reader: Worker;
+}
+
+const jobs = new Map<string, ImportJob>();
+const MOST_JOBS = 4;
+const KEPT_MS = 30 * 60_000;
+const MOST_BAD_KEPT = 200;
+/** A portion takes a few milliseconds; between two of them everybody else has their turn. */
+const STORED_AT_ONCE = 100;
+
+function startReader(): Worker {
+  const built = resolve('build/csv-reader.mjs');
+  return process.env['NODE_ENV'] === 'production' && existsSync(built)
+    ? new Worker(built)
+    : new Worker(resolve('app/rolls/import-lines.ts'), { execArgv: ['--import', 'tsx'] });
+}
+
+export function findImport(id: string): ImportJob | null {
+  return jobs.get(id) ?? null;
+}
+
+/** Begins to read a file beside everything else. Old imports that nobody finished make room. */
+export function startImport(bytes: Uint8Array | string): ImportJob {
+  for (const job of jobs.values()) if (performance.now() - job.startedMs > KEPT_MS) endImport(job.id);
+  while (jobs.size >= MOST_JOBS) endImport(jobs.keys().next().value ?? '');
+  const job: ImportJob = {
+    id: nanoid(),
+    startedMs: performance.now(),
+    phase: 'reading',
+    headings: [],
+    columns: {} as Record<RollColumn, number>,
+    lines: 0,
+    done: 0,
+    good: [],
+    known: [],
+    bad: [],
+    badCount: 0,
+    stored: 0,
+    message: null,
+    reader: startReader(),
+  };
+  jobs.set(job.id, job);
+  const here = knownRollKeys();
+  job.reader.on('message', (message: FromReader) => hear(job, message, here));
+  job.reader.on('error', (error) => {
+    job.phase = 'failed';
+    job.message = `The file could not be read: ${error.message}`;
+  });
+  job.reader.unref();
+  ask(job, { kind: 'file', bytes });
+  return job;
+}
+
+/** Reads the same file again with its columns put right. */
+export function lookAgain(job: ImportJob, columns: Record<RollColumn, number>): void {
+  job.phase = 'reading';
+  ask(job, { kind: 'columns', columns });
+}
+
+export function endImport(id: string): void {
+  void jobs.get(id)?.reader.terminate();
+  jobs.delete(id);
+}
+
+function ask(job: ImportJob, message: ToReader): void {
+  job.reader.postMessage(message);
+}
+
+function hear(job: ImportJob, message: FromReader, here: ReadonlySet<string>): void {
+  switch (message.kind) {
+    case 'begun':
+      Object.assign(job, { headings: message.headings, columns: message.columns, lines: message.lines, done: 0 });
+      Object.assign(job, { good: [], known: [], bad: [], badCount: 0 });
+      return;
+    case 'rows':
+      for (const row of message.rows) {
+        if (row.ok) (here.has(row.id ?? '') || here.has(rollKey(row.roll)) ? job.known : job.good).push(row);
+        else {
+          job.badCount++;
+          if (job.bad.length < MOST_BAD_KEPT) job.bad.push(row);
+        }
+      }
+      job.done = message.read;
+      return;
+    case 'done':
+      job.phase = 'ready';
+      return;
+    case 'nothing':
+      job.phase = 'failed';
+      job.message = 'There is nothing to read yet. The first line names the columns, each further line is a roll.';
+      return;
+    case 'failed':
+      job.phase = 'failed';
+      job.message = message.message;
+  }
+}
+
+/** Stores what was read in portions, each a transaction; whoever asks for the time meanwhile gets it. */
+export function storeImport(job: ImportJob, alsoKnown: boolean): void {
+  if (job.phase !== 'ready') return;
+  const rows = alsoKnown ? [...job.good, ...job.known.map((row) => ({ ...row, id: null }))] : job.good;
+  Object.assign(job, { phase: 'storing', lines: rows.length, done: 0 });
+  const atMs = nowMs();
+  const next = () => {
+    try {
+      inTransaction(() => {
+        rows.slice(job.done, job.done + STORED_AT_ONCE).forEach((row, i) => {
+          const id = row.id ?? nanoid();
+          addRoll(id, row.roll, atMs + job.done + i);
+          if (row.state !== 'waiting') setRollState(id, row.state, null);
+        });
+      });
+      job.done = Math.min(rows.length, job.done + STORED_AT_ONCE);
+      if (job.done < rows.length) return void setImmediate(next);
+      Object.assign(job, { phase: 'stored', stored: rows.length });
+      void job.reader.terminate();
+    } catch (error) {
+      const said = (error as { data?: unknown }).data;
+      Object.assign(job, { phase: 'failed', stored: job.done });
+      job.message = `${job.done} rolls were stored, then it stopped. ${typeof said === 'string' ? said : 'The fault is ours.'}`;
+    }
+  };
+  setImmediate(next);
+}

@@ -1,0 +1,36 @@
+import { parentPort } from 'node:worker_threads';
+import { decodeText, guessColumns, readRows, readTable, type ReadTable, type RollColumn } from './roll-csv.ts';
+import type { FromReader, ToReader } from './import-messages.ts';
+
+/**
+ * Reads a rolls file in a thread of its own, so that a hundred thousand lines hold up nobody's clock. What it found is
+ * handed over in portions.
+ */
+const PORTION = 1000;
+let table: ReadTable | null = null;
+
+const say = (message: FromReader) => parentPort?.postMessage(message);
+
+parentPort?.on('message', (message: ToReader) => {
+  try {
+    if (message.kind === 'file') {
+      table = readTable(typeof message.bytes === 'string' ? message.bytes : decodeText(message.bytes));
+      if (table.headings.length === 0 || table.rows.length === 0) {
+        say({ kind: 'nothing' });
+        return;
+      }
+      look(table, guessColumns(table.headings));
+    } else if (table) look(table, message.columns);
+  } catch (error) {
+    say({ kind: 'failed', message: error instanceof Error ? error.message : 'The file could not be read.' });
+  }
+});
+
+function look(from: ReadTable, columns: Record<RollColumn, number>): void {
+  say({ kind: 'begun', headings: from.headings, columns, lines: from.rows.length });
+  for (let at = 0; at < from.rows.length; at += PORTION) {
+    const rows = readRows({ headings: from.headings, rows: from.rows.slice(at, at + PORTION) }, columns, at);
+    say({ kind: 'rows', rows, read: Math.min(at + PORTION, from.rows.length) });
+  }
+  say({ kind: 'done' });
+}

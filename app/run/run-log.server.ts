@@ -1,0 +1,157 @@
+import { readRunEvent, storedEvent, type RunEvent } from '../../core/run/event.ts';
+import { timeRefusal } from '../../core/run/act-time.ts';
+import { refusalOf } from '../../core/run/guard.ts';
+import { foldRun, withEvent, type RunState } from '../../core/run/state.ts';
+import { entryOfRun, undoEntry, writeEntry } from '../server/bottle-entries.server.ts';
+import { nowMs, today } from '../server/clock.server.ts';
+import { inTransaction } from '../server/database.server.ts';
+import { announceRun } from './live-runs.server.ts';
+import { findRoll, rollsOfRun, setRollState } from '../server/rolls.server.ts';
+import { eventsOfRun, findEvent, insertEvent } from '../server/run-events.server.ts';
+import { findRun, liveRun, sessionStartedAtMs, setRunState, type Run } from '../server/runs.server.ts';
+
+export type Recorded =
+  | { readonly ok: true; readonly seq: number; readonly repeated: boolean }
+  | {
+      readonly ok: false;
+      readonly status: 404 | 409 | 422;
+      readonly message: string;
+      /** Where the run went that this one was planned anew as. */
+      readonly movedTo?: string;
+    };
+
+/** An end pressed by mistake is noticed within the evening. */
+const LONGEST_REGRET_MS = 6 * 3600 * 1000;
+
+/** The last state of a run that was asked for, so that each act folds what is new and not the whole evening. */
+let latest: { readonly runId: string; readonly seq: number; readonly state: RunState } | null = null;
+
+export function stateOfRun(run: Run): RunState {
+  const known = latest?.runId === run.id ? latest : null;
+  const fresh = eventsOfRun(run, known?.seq ?? 0);
+  if (known && fresh.length === 0) return known.state;
+  // An undo reaches back, so what it took out is folded away from the start.
+  const goesOn = known && fresh.every(({ event }) => event.kind !== 'undone');
+  const state = goesOn
+    ? fresh.reduce((before, { event }) => withAccepted(run, before, event), known.state)
+    : foldRun(
+        run.plan,
+        eventsOfRun(run).map(({ event }) => event),
+      );
+  latest = { runId: run.id, seq: fresh.at(-1)?.seq ?? known?.seq ?? 0, state };
+  return state;
+}
+
+/** An event that is in the book counts, whatever today's guard says of it; one at a time that is a fold of one more. */
+function withAccepted(run: Run, before: RunState, event: RunEvent): RunState {
+  const after = withEvent(run.plan, before, event);
+  return after === before ? foldRun(run.plan, [...before.inForce, event]) : after;
+}
+
+/**
+ * Appends one event to a run, if it makes sense there (architecture.md, rule 5). Delivering the same event again is
+ * answered as the first time and changes nothing; of two acts at once the first to arrive counts and the other is told.
+ * A finish settles rolls and batch in the same transaction, so it happens once whatever is pressed twice.
+ */
+export function recordEvent(runId: string, body: unknown): Recorded {
+  const recorded = inTransaction((): Recorded => {
+    const run = findRun(runId);
+    if (!run) return { ok: false, status: 404, message: 'There is no such run.' };
+    const read = readRunEvent(body, run.plan);
+    if (!read.ok) return { ok: false, status: 422, message: read.errors.map((error) => `${error.path}: ${error.message}`).join(' ') };
+    const event = read.value;
+    const earlier = findEvent(event.id);
+    if (earlier) {
+      return earlier.runId === runId && sameEvent(earlier.document, event)
+        ? { ok: true, seq: earlier.seq, repeated: true }
+        : { ok: false, status: 409, message: 'Another act already has this id; it stays as it is.' };
+    }
+    if (run.state === 'queued' || run.state === 'cancelled') {
+      const live = run.state === 'cancelled' ? liveRun() : null;
+      const movedTo = live && live.sessionId !== run.sessionId ? { movedTo: live.id } : {};
+      return { ok: false, status: 409, message: 'This run is not at the Bench.', ...movedTo };
+    }
+    const state = stateOfRun(run);
+    const outOfTime = timeRefusal(state, event, nowMs(), sessionStartedAtMs(run.sessionId) ?? 0);
+    if (outOfTime) return { ok: false, status: 422, message: `$.atMs: ${outOfTime}` };
+    const refusal = refusalOf(run.plan, state, event);
+    if (refusal) return { ok: false, status: 409, message: refusal };
+    const after = withEvent(run.plan, state, event);
+    const reopens = isOver(state) && !isOver(after);
+    const closed = reopens ? whyItStaysClosed(run, state) : null;
+    if (closed) return { ok: false, status: 409, message: closed };
+    const seq = insertEvent(runId, event);
+    if (reopens) reopen(run, state);
+    else settle(run, after, event);
+    return { ok: true, seq, repeated: false };
+  });
+  // What a rolled-back transaction had folded must not be remembered.
+  if (!recorded.ok) latest = null;
+  if (recorded.ok && !recorded.repeated) announceRun(runId);
+  return recorded;
+}
+
+function sameEvent(document: string, event: RunEvent): boolean {
+  const { v: _, ...before } = JSON.parse(document) as RunEvent & { v?: number };
+  const { v: __, ...now } = storedEvent(event);
+  return JSON.stringify(before) === JSON.stringify(now);
+}
+
+function isOver(state: RunState): boolean {
+  return state.phase === 'finished' || state.phase === 'given-up';
+}
+
+/** What a run that ended made of its rolls. */
+function rollsEndedAs(state: RunState): 'developed' | 'spoilt' | 'waiting' {
+  return state.phase === 'finished' ? 'developed' : state.givenUp?.countsRolls ? 'spoilt' : 'waiting';
+}
+
+function idsOfRolls(run: Run): readonly string[] {
+  return run.plan.rollIds.length > 0 ? run.plan.rollIds : rollsOfRun(run.id).map((roll) => roll.id);
+}
+
+/** Why the end of a run cannot be taken back any more, in a sentence; null while it can. */
+function whyItStaysClosed(run: Run, state: RunState): string | null {
+  if (nowMs() - (state.endedAtMs ?? 0) > LONGEST_REGRET_MS)
+    return 'This run ended too long ago to go on. Write what happened in its logbook entry.';
+  const live = liveRun();
+  if (live) return `${live.plan.title} is at the Bench now. One run at a time.`;
+  const moved = idsOfRolls(run).find((id) => findRoll(id)?.state !== rollsEndedAs(state));
+  if (moved !== undefined || idsOfRolls(run).length === 0)
+    return 'A roll of this run has been taken elsewhere since, so the run cannot go on.';
+  return null;
+}
+
+/** The end is taken back: the run is live again and its rolls in it, and what it left in the ledger is met by a counter-entry. */
+function reopen(run: Run, state: RunState): void {
+  for (const id of idsOfRolls(run)) setRollState(id, 'developing', run.id);
+  const entry = rollsEndedAs(state) === 'waiting' ? null : entryOfRun(run.id);
+  if (entry) undoEntry(entry, today(), nowMs(), 'The run goes on: its end was pressed by mistake.');
+  setRunState(run.id, 'live', null);
+}
+
+function settle(run: Run, state: RunState, event: RunEvent): void {
+  if (event.kind !== 'finished' && event.kind !== 'given-up') return;
+  const finished = event.kind === 'finished';
+  const used = finished || event.countsRolls;
+  setRunState(run.id, finished ? 'finished' : 'given-up', state.endedAtMs);
+  for (const roll of rollsOfRun(run.id)) {
+    if (finished) setRollState(roll.id, 'developed', run.id);
+    else if (used) setRollState(roll.id, 'spoilt', run.id);
+    else setRollState(roll.id, 'waiting', null);
+  }
+  if (!used) return;
+  writeEntry({
+    batchId: run.batchId,
+    atMs: nowMs(),
+    runId: run.id,
+    entry: {
+      kind: 'run',
+      on: today(),
+      rolls: run.runRolls,
+      drawnMl: run.plan.tank.volumeMl ?? 0,
+      returned: !run.plan.oneShot,
+      remjet: run.seenRemjet,
+    },
+  });
+}

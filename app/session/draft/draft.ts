@@ -1,0 +1,197 @@
+import { array, lazy, mixed, number, object, string, type InferType } from 'yup';
+import { readHabits, type Habits } from '../../../core/schedule/habits.ts';
+import type { ArrangedRun } from '../../../core/schedule/evening.ts';
+import type { WearSchool } from '../../../core/timing/roll-number.ts';
+import type { PushSchool } from '../../../core/timing/rule-of-thumb.ts';
+import { HEAT_SCHOOLS, type HeatSchool } from '../../../core/heat/tank-through-the-run.ts';
+import { TREATMENTS, type Treatment } from '../../../core/schedule/treatment.ts';
+
+export const DRAFT_FORMAT = 'steady-reel/draft@2';
+
+/** What a person changed of tonight's proposal. Everything absent is proposed anew each time. */
+export interface Draft {
+  readonly excluded: readonly string[];
+  /** At most one chosen batch a process. */
+  readonly batchIds: readonly string[];
+  /** Tanks in use tonight; empty means all. */
+  readonly tankIds: readonly string[];
+  readonly temperaturesC: Readonly<Record<string, Readonly<Record<string, number>>>>;
+  /** Push chosen for tonight where it differs from how the roll was exposed. */
+  readonly pushStops: Readonly<Record<string, number>>;
+  /** Treatment chosen for tonight where it differs from the roll's own. */
+  readonly treatments: Readonly<Record<string, Treatment>>;
+  readonly arrangement: readonly ArrangedRun[] | null;
+  /** A person's own margins tonight: by batch, then by bath, in seconds. */
+  readonly ownS: Readonly<Record<string, Readonly<Record<string, number>>>>;
+  /** Habits for this session alone; absent, the person's own hold. */
+  readonly habits?: Habits;
+  /** The wear school of this session, where it differs from those habits. */
+  readonly wear?: WearSchool;
+  /** How pushes are timed tonight; absent, by the leaflet. */
+  readonly pushSchool?: PushSchool;
+}
+
+export const EMPTY_DRAFT: Draft = {
+  excluded: [],
+  batchIds: [],
+  tankIds: [],
+  temperaturesC: {},
+  pushStops: {},
+  treatments: {},
+  ownS: {},
+  arrangement: null,
+};
+
+const id = () => string().min(1).max(64).required();
+const arrangedRuns = array(object({ tankId: id(), batchId: id(), rollIds: array(id()).required() }).required())
+  .max(100)
+  .required();
+const arranged = () => mixed<readonly ArrangedRun[]>((runs): runs is readonly ArrangedRun[] => arrangedRuns.isValidSync(runs)).required();
+
+const numbers = mixed<Record<string, Record<string, number>>>((value): value is Record<string, Record<string, number>> =>
+  isRecord(value) && Object.values(value).every((inner) => isRecord(inner) && Object.values(inner).every((n) => typeof n === 'number' && Number.isFinite(n))),
+);
+
+function isRecord(value: unknown): value is Record<string, unknown> {
+  return typeof value === 'object' && value !== null && !Array.isArray(value);
+}
+
+const stringsIn = (value: unknown): string[] => (Array.isArray(value) ? value.filter((each): each is string => typeof each === 'string') : []);
+
+function only<T>(value: unknown, is: (entry: unknown) => entry is T): Record<string, T> {
+  return isRecord(value) ? Object.fromEntries(Object.entries(value).filter((pair): pair is [string, T] => is(pair[1]))) : {};
+}
+
+const isNumber = (value: unknown): value is number => typeof value === 'number' && Number.isFinite(value);
+const isTreatment = (value: unknown): value is Treatment => TREATMENTS.some((treatment) => treatment === value);
+
+/**
+ * A draft as it was stored, by any version, with tonight or with a session: what it does not say, or says in a way that
+ * cannot be read, is proposed anew. Names of what is gone stay in it and are passed over where they are used.
+ */
+export function readDraftDocument(document: unknown): Draft {
+  if (!isRecord(document)) return EMPTY_DRAFT;
+  const { wear, pushSchool, arrangement, habits } = document;
+  return {
+    excluded: stringsIn(document['excluded']),
+    batchIds: stringsIn(document['batchIds']),
+    tankIds: stringsIn(document['tankIds']),
+    temperaturesC: numbers.isValidSync(document['temperaturesC']) ? (document['temperaturesC'] as Draft['temperaturesC']) : {},
+    pushStops: only(document['pushStops'], isNumber),
+    treatments: only(document['treatments'], isTreatment),
+    ownS: numbers.isValidSync(document['ownS']) && isRecord(document['ownS']) ? (document['ownS'] as Draft['ownS']) : {},
+    arrangement: arranged().isValidSync(arrangement) ? arrangement : null,
+    ...(isRecord(habits) ? { habits: readHabits(habits) } : {}),
+    ...(wear === 'last' || wear === 'first' ? { wear } : {}),
+    ...(pushSchool === 'leaflet' || pushSchool === 'rule-of-thumb' ? { pushSchool } : {}),
+  };
+}
+
+const shapes = {
+  'roll-in': object({ rollId: id() }),
+  'roll-out': object({ rollId: id() }),
+  'choose-batch': object({ batchId: id() }),
+  'choose-tanks': object({ tankIds: array(id()).required() }),
+  temperature: object({ batchId: id(), step: id(), tempC: number().required() }),
+  push: object({ rollIds: array(id()).required(), stops: number().min(-5).max(5).required() }),
+  treatment: object({
+    rollIds: array(id()).required(),
+    treatment: string<Treatment>()
+      .oneOf([...TREATMENTS])
+      .required(),
+  }),
+  school: object({
+    school: string<WearSchool | PushSchool>().oneOf(['last', 'first', 'leaflet', 'rule-of-thumb']).required(),
+  }),
+  move: object({ rollId: id(), to: number().integer().min(-1).max(99).required(), runs: arranged() }),
+  reorder: object({
+    from: number().integer().min(0).required(),
+    to: number().integer().min(0).required(),
+    runs: arranged(),
+  }),
+  'run-tank': object({ run: number().integer().min(0).required(), tankId: id(), runs: arranged() }),
+  margin: object({ batchId: id(), bath: id(), seconds: number().integer().min(-3600).max(3600).required() }),
+  heat: object({ school: string<HeatSchool>().oneOf([...HEAT_SCHOOLS]).required() }),
+  propose: object({}),
+  'usual-habits': object({}),
+} as const;
+
+export type DraftChange = { [K in keyof typeof shapes]: { readonly kind: K } & InferType<(typeof shapes)[K]> }[keyof typeof shapes];
+
+export const draftChangeSchema = lazy((value: { kind?: keyof typeof shapes }) =>
+  value.kind && Object.hasOwn(shapes, value.kind) ? shapes[value.kind] : mixed().test(() => false),
+);
+
+/** One change to tonight, applied to what is there. `runs` is the arrangement on the screen, which a first drag makes the person's own; `usual` are the habits that hold where tonight has none of its own. */
+export function withChange(draft: Draft, change: DraftChange, usual: Habits = {}): Draft {
+  switch (change.kind) {
+    case 'roll-in':
+      return { ...draft, excluded: draft.excluded.filter((id) => id !== change.rollId), arrangement: null };
+    case 'roll-out':
+      return {
+        ...draft,
+        excluded: [...draft.excluded.filter((id) => id !== change.rollId), change.rollId],
+        arrangement:
+          draft.arrangement &&
+          tidy(draft.arrangement.map((run) => ({ ...run, rollIds: run.rollIds.filter((id) => id !== change.rollId) }))),
+      };
+    case 'choose-batch':
+      return { ...draft, batchIds: [...draft.batchIds.filter((id) => id !== change.batchId), change.batchId], arrangement: null };
+    case 'choose-tanks':
+      return { ...draft, tankIds: change.tankIds, arrangement: null };
+    case 'temperature':
+      return {
+        ...draft,
+        temperaturesC: {
+          ...draft.temperaturesC,
+          [change.batchId]: { ...draft.temperaturesC[change.batchId], [change.step]: change.tempC },
+        },
+      };
+    case 'push':
+      return { ...draft, pushStops: { ...draft.pushStops, ...forEach(change.rollIds, change.stops) }, arrangement: null };
+    case 'treatment':
+      return { ...draft, treatments: { ...draft.treatments, ...forEach(change.rollIds, change.treatment) }, arrangement: null };
+    case 'school':
+      return change.school === 'last' || change.school === 'first'
+        ? { ...draft, wear: change.school }
+        : { ...draft, pushSchool: change.school };
+    case 'move':
+      return { ...draft, arrangement: moved(change.runs, change.rollId, change.to) };
+    case 'reorder': {
+      const run = change.runs[change.from];
+      return run ? { ...draft, arrangement: change.runs.toSpliced(change.from, 1).toSpliced(change.to, 0, run) } : draft;
+    }
+    case 'run-tank':
+      return { ...draft, arrangement: change.runs.map((run, i) => (i === change.run ? { ...run, tankId: change.tankId } : run)) };
+    case 'margin': {
+      const { [change.bath]: _, ...others } = draft.ownS[change.batchId] ?? {};
+      const ofBatch = change.seconds === 0 ? others : { ...others, [change.bath]: change.seconds };
+      return { ...draft, ownS: { ...draft.ownS, [change.batchId]: ofBatch } };
+    }
+    case 'heat':
+      return { ...draft, habits: { ...(draft.habits ?? usual), temperature: change.school } };
+    case 'usual-habits': {
+      const { habits: _, wear: __, pushSchool: ___, ...rest } = draft;
+      return rest;
+    }
+    case 'propose':
+      return { ...draft, arrangement: null, excluded: [] };
+  }
+}
+
+function forEach<T>(rollIds: readonly string[], value: T): Record<string, T> {
+  return Object.fromEntries(rollIds.map((rollId) => [rollId, value]));
+}
+
+/** A roll into another run, or into a new one behind the last (`to` −1). Empty runs go. */
+function moved(runs: readonly ArrangedRun[], rollId: string, to: number): ArrangedRun[] {
+  const from = runs.find((run) => run.rollIds.includes(rollId));
+  if (!from) return [...runs];
+  const without = runs.map((run) => ({ ...run, rollIds: run.rollIds.filter((id) => id !== rollId) }));
+  if (to < 0 || to >= runs.length) return tidy([...without, { ...from, rollIds: [rollId] }]);
+  return tidy(without.map((run, i) => (i === to ? { ...run, rollIds: [...run.rollIds, rollId] } : run)));
+}
+
+function tidy(runs: readonly ArrangedRun[]): ArrangedRun[] {
+  return runs.filter((run) => run.rollIds.length > 0);
+}

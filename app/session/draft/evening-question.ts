@@ -1,0 +1,56 @@
+import type { EveningQuestion, EveningRoll } from '../../../core/schedule/evening.ts';
+import { stopsFromSpeeds } from '../../../core/units/exposure.ts';
+import type { Roll } from '../../server/rolls.server.ts';
+import type { Draft } from './draft.ts';
+
+export interface SetTonight {
+  readonly waiting: readonly Roll[];
+  readonly draft: Draft;
+  readonly habits: EveningQuestion['habits'];
+  readonly inUse: EveningQuestion['batches'];
+  readonly tanks: EveningQuestion['tanks'];
+  readonly on: string;
+  readonly heat: EveningQuestion['heat'];
+}
+
+/** What the core is asked about tonight; the server asks it for the page, a worker for the batches compared. */
+export function eveningQuestion({ waiting, draft, habits, inUse, tanks, on, heat }: SetTonight): EveningQuestion {
+  const rolls = rollsTonight(waiting, draft);
+  const chosen = draft.tankIds.length > 0 ? tanks.filter((tank) => draft.tankIds.includes(tank.id)) : tanks;
+  return {
+    rolls,
+    batches: inUse,
+    tanks: draft.arrangement ? tanks : chosen,
+    on,
+    habits,
+    temperaturesC: draft.temperaturesC,
+    heat: heat ?? null,
+    ownS: draft.ownS,
+    arrangement: draft.arrangement && stillWaiting(draft, rolls),
+  };
+}
+
+/** The rolls of tonight as a person wants them done: pushed and treated as they chose, or as each roll says. */
+export function rollsTonight(waiting: readonly Roll[], draft: Draft): EveningRoll[] {
+  return waiting
+    .filter((roll) => !draft.excluded.includes(roll.id))
+    .map((roll) => ({
+      id: roll.id,
+      name: roll.name,
+      format: roll.format,
+      process: roll.process,
+      pushStops: draft.pushStops[roll.id] ?? stopsFromSpeeds(roll.boxSpeed, roll.exposedSpeed),
+      treatment: draft.treatments[roll.id] ?? roll.treatment,
+      keeper: roll.keeper,
+      count: roll.count,
+    }));
+}
+
+/** An arrangement of yesterday must not bring back rolls that are gone, nor lose ones that came. */
+function stillWaiting(draft: Draft, rolls: readonly EveningRoll[]): Draft['arrangement'] {
+  const ids = new Set(rolls.map((roll) => roll.id));
+  const runs = (draft.arrangement ?? [])
+    .map((run) => ({ ...run, rollIds: run.rollIds.filter((id) => ids.has(id)) }))
+    .filter((run) => run.rollIds.length > 0);
+  return runs.length > 0 ? runs : null;
+}

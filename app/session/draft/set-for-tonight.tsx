@@ -1,0 +1,265 @@
+import { Link, useSubmit } from 'react-router';
+import { isDeveloper } from '../../../core/kit/kind.ts';
+import { leafletRange } from '../../../core/timing/leaflet-curve.ts';
+import { showDurationChange } from '../../../core/units/duration.ts';
+import { fahrenheitFromCelsius, showTemperature } from '../../../core/units/temperature.ts';
+import { showVolume } from '../../../core/units/volume.ts';
+import { habitRows } from '../habits/habit-rows.ts';
+import { Button, Card } from '../../ui/parts.tsx';
+import { INPUT, INPUT_SHAPE } from '../../ui/fields.tsx';
+import { useUnits } from '../../ui/units.ts';
+import type { loader } from '../tonight.tsx';
+import { TonightForm } from './tonight-form.tsx';
+
+type TonightData = Awaited<ReturnType<typeof loader>>;
+export interface TypedRefusal {
+  readonly field: string | null;
+  readonly typed: string;
+  readonly message: string;
+  readonly nearest: string | null;
+}
+
+/** What holds for all of tonight: batch, temperatures, tanks, habits. Each change is posted as it is made. */
+export function SetForTonight({ tonight, refusal }: { readonly tonight: TonightData; readonly refusal: TypedRefusal | null }) {
+  const { habits, wear, pushSchool } = tonight.draft;
+  const ownTonight = habits !== undefined || wear !== undefined || pushSchool !== undefined;
+  return (
+    <Card aria-labelledby="set-for-tonight" className="self-start">
+      <h2 id="set-for-tonight" className="mb-2 font-bold">
+        Set for tonight
+      </h2>
+      <div className="divide-y divide-line">
+        {tonight.inUse.map((batch) => (
+          <BatchRow key={batch.id} batchId={batch.id} tonight={tonight} refusal={refusal} />
+        ))}
+        <TankRow tonight={tonight} />
+        {habitRows(tonight.habits).map((row) => (
+          <div key={row.question} className="flex justify-between gap-4 py-2.5">
+            <span className="font-semibold">{row.question}</span>
+            <span className="text-right text-quiet">{row.answer}</span>
+          </div>
+        ))}
+        <div className="flex flex-wrap items-center gap-x-4 pt-3">
+          <Link className="font-semibold underline" to="/habits">
+            Change your habits
+          </Link>
+          {ownTonight && (
+            <TonightForm>
+              <button name="intent" value="usual-habits" className="min-h-9 underline">
+                Back to your usual ones
+              </button>
+            </TonightForm>
+          )}
+        </div>
+        {ownTonight && (
+          <p className="pt-1 text-sm text-quiet">
+            {tonight.draft.pushSchool === 'rule-of-thumb' && 'Pushes are timed by rule of thumb. '}These habits hold for this session only.
+          </p>
+        )}
+      </div>
+    </Card>
+  );
+}
+
+function BatchRow({
+  batchId,
+  tonight,
+  refusal,
+}: {
+  readonly batchId: string;
+  readonly tonight: TonightData;
+  readonly refusal: TypedRefusal | null;
+}) {
+  const batch = tonight.batches.find((candidate) => candidate.id === batchId);
+  if (!batch) return null;
+  const others = tonight.batches.filter((candidate) => candidate.kit.process === batch.kit.process);
+  const left = batch.rollsLeft;
+  return (
+    <div className="py-2.5">
+      <TonightForm atOnce>
+        <input type="hidden" name="intent" value="choose-batch" />
+        <label className="font-semibold" htmlFor={`batch-${batch.kit.process}`}>
+          {batch.kit.process} batch
+        </label>
+        <select id={`batch-${batch.kit.process}`} name="batchId" key={batch.id} defaultValue={batch.id} className={INPUT}>
+          {others.map((other) => (
+            <option key={other.id} value={other.id}>{`${other.name}, ${Math.round(other.rollsDone * 100) / 100} done`}</option>
+          ))}
+        </select>
+        <NoScript />
+      </TonightForm>
+      <p className="mt-1 text-sm text-quiet">
+        {left === null ? (
+          'Its leaflet gives no capacity'
+        ) : left > 0 ? (
+          <>
+            <span className="figure">{Math.round(left * 100) / 100}</span> rolls left
+          </>
+        ) : (
+          'Its rolls are used up'
+        )}
+        {batch.daysLeft !== null &&
+          (batch.daysLeft >= 0 ? (
+            <>
+              , good for <span className="figure">{batch.daysLeft}</span> days
+            </>
+          ) : (
+            <>
+              , past its shelf life by <span className="figure">{-batch.daysLeft}</span> days
+            </>
+          ))}
+        {batch.seenRemjet && '. It has seen remjet'}
+      </p>
+      {batch.kit.baths
+        .filter((bath) => isDeveloper(bath.kind))
+        .map((bath) => (
+          <div key={bath.id}>
+            <TemperatureField
+              batchId={batch.id}
+              bath={bath}
+              tempC={tonight.draft.temperaturesC[batch.id]?.[bath.id] ?? bath.nominalC}
+              refusal={refusal?.field === `${batch.id} ${bath.id}` ? refusal : null}
+            />
+            <MarginField batchId={batch.id} bath={bath} seconds={tonight.draft.ownS[batch.id]?.[bath.id] ?? 0} />
+          </div>
+        ))}
+    </div>
+  );
+}
+
+interface TemperatureFieldProps {
+  readonly batchId: string;
+  readonly bath: {
+    readonly id: string;
+    readonly name: string;
+    readonly time: { readonly points: readonly { readonly c: number; readonly s: number }[] };
+  };
+  readonly tempC: number;
+  readonly refusal: TypedRefusal | null;
+}
+
+function TemperatureField({ batchId, bath, tempC, refusal }: TemperatureFieldProps) {
+  const submit = useSubmit();
+  const { temperature } = useUnits();
+  const shown = (temperature === 'C' ? tempC : fahrenheitFromCelsius(tempC)).toFixed(1);
+  const { lowC, highC } = leafletRange(bath.time.points);
+  const id = `temperature-${batchId}-${bath.id}`;
+  return (
+    <TonightForm
+      className="mt-3 grid grid-cols-[1fr_7.5rem] items-center gap-x-3"
+      onBlur={(event) => {
+        const input = event.target;
+        if (input instanceof HTMLInputElement && input.value !== input.defaultValue)
+          void submit(event.currentTarget, { preventScrollReset: true });
+      }}
+    >
+      <input type="hidden" name="intent" value="temperature" />
+      <input type="hidden" name="batchId" value={batchId} />
+      <input type="hidden" name="step" value={bath.id} />
+      <label htmlFor={id} className="font-semibold">
+        {bath.name}
+      </label>
+      <span className="relative block">
+        <input
+          id={id}
+          name="tempC"
+          key={refusal?.typed ?? shown}
+          defaultValue={refusal?.typed ?? shown}
+          inputMode="decimal"
+          className={`${INPUT_SHAPE} w-full pr-10 text-right font-mono text-lg text-teal`}
+          aria-invalid={refusal ? true : undefined}
+          aria-describedby={`${id}-range`}
+          autoComplete="off"
+        />
+        <span aria-hidden className="figure pointer-events-none absolute top-1/2 right-2.5 -translate-y-1/2 text-quiet">
+          °{temperature}
+        </span>
+      </span>
+      <p id={`${id}-range`} className="col-span-2 mt-1 text-sm text-quiet">
+        {refusal ? (
+          <span role="alert" className="font-semibold text-hot">
+            {refusal.message}
+            {refusal.nearest && ` Did you mean ${refusal.nearest}?`}
+          </span>
+        ) : bath.time.points.length > 1 ? (
+          `leaflet runs from ${showTemperature(lowC, temperature)} to ${showTemperature(highC, temperature)}`
+        ) : (
+          `leaflet gives one time, for ${showTemperature(bath.time.points[0]?.c ?? tempC, temperature)}`
+        )}
+      </p>
+      <NoScript />
+    </TonightForm>
+  );
+}
+
+/** A person's own margin on a developer: seconds more or less, by conviction; it comes back next time (domain.md 9). */
+function MarginField({ batchId, bath, seconds }: { readonly batchId: string; readonly bath: { readonly id: string; readonly name: string }; readonly seconds: number }) {
+  const submit = useSubmit();
+  const id = `margin-${batchId}-${bath.id}`;
+  return (
+    <details className="mt-1" open={seconds !== 0}>
+      <summary className="text-sm text-quiet underline">Own margin{seconds !== 0 && `, ${showDurationChange(seconds)}`}</summary>
+      <TonightForm
+        className="mt-1 grid grid-cols-[1fr_7.5rem] items-center gap-x-3"
+        onBlur={(event) => {
+          const input = event.target;
+          if (input instanceof HTMLInputElement && input.value !== input.defaultValue)
+            void submit(event.currentTarget, { preventScrollReset: true });
+        }}
+      >
+        <input type="hidden" name="intent" value="margin" />
+        <input type="hidden" name="batchId" value={batchId} />
+        <input type="hidden" name="bath" value={bath.id} />
+        <label htmlFor={id} className="text-sm">
+          {bath.name}, seconds more or less (−)
+        </label>
+        <input
+          id={id}
+          name="seconds"
+          key={seconds}
+          defaultValue={seconds}
+          inputMode="numeric"
+          autoComplete="off"
+          className={`${INPUT_SHAPE} w-full text-right font-mono`}
+        />
+        <NoScript />
+      </TonightForm>
+    </details>
+  );
+}
+
+function TankRow({ tonight }: { readonly tonight: TonightData }) {
+  const { volume } = useUnits();
+  const chosen = tonight.draft.tankIds;
+  return (
+    <TonightForm atOnce className="py-2.5">
+      <input type="hidden" name="intent" value="choose-tanks" />
+      <fieldset>
+        <legend className="font-semibold">Tanks</legend>
+        {tonight.tanks.map((tank) => (
+          <label key={tank.id} className="flex min-h-10 items-center gap-2.5">
+            <input
+              type="checkbox"
+              name="tankIds"
+              value={tank.id}
+              defaultChecked={chosen.length === 0 || chosen.includes(tank.id)}
+              className="size-5 accent-petrol"
+            />
+            <span className="grow">{tank.name}</span>
+            <span className="figure text-sm text-quiet">{showVolume(tank.volumeMl, volume)}</span>
+          </label>
+        ))}
+      </fieldset>
+      <NoScript />
+    </TonightForm>
+  );
+}
+
+/** Without JavaScript a change waits for its own button. */
+function NoScript() {
+  return (
+    <noscript>
+      <Button className="mt-2">Apply</Button>
+    </noscript>
+  );
+}

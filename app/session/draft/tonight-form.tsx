@@ -1,0 +1,55 @@
+import { useRef } from 'react';
+import { Form, useSearchParams, useSubmit, type FormProps } from 'react-router';
+
+/** Where the Session page's changes go: back to it, with the run and step that are being looked at still chosen. */
+export function useTonightAction(): string {
+  const [search] = useSearchParams();
+  return search.size > 0 ? `/?index&${search}` : '/?index';
+}
+
+interface TonightFormProps extends Omit<FormProps, 'method' | 'action'> {
+  /** Posts each change as it is made; a form without it waits for its button. */
+  readonly atOnce?: boolean;
+  /** Posts the form in another way than as it stands. */
+  readonly post?: (form: HTMLFormElement) => void;
+}
+
+const WANDERS = ['ArrowUp', 'ArrowDown', 'ArrowLeft', 'ArrowRight', 'Home', 'End', 'PageUp', 'PageDown'];
+
+/**
+ * A form of the Session page. The page stays where it is when it comes back. A choice made with a finger is posted at
+ * once; one that wanders through a list by the arrow keys when the list is left or Enter is pressed, not at every key.
+ */
+export function TonightForm({ atOnce = false, post, ...rest }: TonightFormProps) {
+  const submit = useSubmit();
+  const wandering = useRef<EventTarget | null>(null);
+  const action = useTonightAction();
+  if (!atOnce) return <Form method="post" action={action} preventScrollReset {...rest} />;
+  const send = (form: HTMLFormElement) => {
+    wandering.current = null;
+    if (post) post(form);
+    else void submit(form, { preventScrollReset: true });
+  };
+  return (
+    <Form
+      method="post"
+      action={action}
+      preventScrollReset
+      onKeyDown={(event) => {
+        const isList = event.target instanceof HTMLSelectElement;
+        if (isList && (WANDERS.includes(event.key) || event.key.length === 1)) wandering.current = event.target;
+        else if (isList && event.key === 'Enter' && wandering.current) {
+          event.preventDefault();
+          send(event.currentTarget);
+        }
+      }}
+      onChange={(event) => {
+        if (wandering.current !== event.target) send(event.currentTarget);
+      }}
+      onBlur={(event) => {
+        if (wandering.current === event.target) send(event.currentTarget);
+      }}
+      {...rest}
+    />
+  );
+}

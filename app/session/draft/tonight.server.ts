@@ -1,0 +1,101 @@
+import type { HouseHeat } from '../../../core/heat/tank-heat-setting.ts';
+import { batchesByFreshness, bathProcess, planEvening, type Evening, type EveningRoll } from '../../../core/schedule/evening.ts';
+import { readHabits, type Habits } from '../../../core/schedule/habits.ts';
+import { pushedByRuleOfThumb } from '../../../core/timing/rule-of-thumb.ts';
+import { listBatches, type BatchWithKit } from '../../server/batches.server.ts';
+import { today } from '../../server/clock.server.ts';
+import { waitingRolls as rollsThatWait, type Roll } from '../../server/rolls.server.ts';
+import { waitingRollsByBatch } from '../../server/runs.server.ts';
+import { storedSetting, writeSetting } from '../../server/settings.server.ts';
+import { listTanks, type TankOnShelf } from '../../server/tanks.server.ts';
+import { readEvening } from '../evening/evening-settings.ts';
+import { DRAFT_FORMAT, readDraftDocument, type Draft } from './draft.ts';
+import { eveningQuestion, rollsTonight } from './evening-question.ts';
+
+export interface BatchTonight extends BatchWithKit {
+  /** Rolls of runs that were planned and are not done. */
+  readonly waitingRolls: number;
+}
+
+export interface Tonight {
+  readonly draft: Draft;
+  readonly canUndo: boolean;
+  readonly habits: Habits;
+  readonly on: string;
+  readonly waiting: readonly Roll[];
+  readonly batches: readonly BatchTonight[];
+  /** The batches in use tonight, one a process, pushed by the school in use. */
+  readonly inUse: readonly BatchTonight[];
+  readonly heat: HouseHeat | null;
+  readonly tanks: readonly TankOnShelf[];
+  readonly evening: Evening;
+}
+
+export interface StoredDraft extends Draft {
+  /** The draft before the last change, which one press takes back. */
+  readonly before?: Draft;
+}
+
+export function readDraft(): StoredDraft {
+  const stored = storedSetting('draft');
+  const before = (stored as { before?: unknown } | null)?.before;
+  return { ...readDraftDocument(stored), ...(before ? { before: readDraftDocument(before) } : {}) };
+}
+
+export function writeDraft(draft: StoredDraft | Partial<Draft>): void {
+  writeSetting('draft', { format: DRAFT_FORMAT, ...draft });
+}
+
+/** The person's own habits, that hold where tonight has none of its own. */
+export function usualHabits(): Habits {
+  return readHabits(storedSetting('habits'));
+}
+
+/** What waits, what the shelf can do, and the evening that follows from both. */
+export function tonight(): Tonight {
+  const { before, ...draft } = readDraft();
+  const usual = draft.habits ?? usualHabits();
+  const habits = draft.wear ? { ...usual, wear: draft.wear } : usual;
+  const waitingRolls = waitingRollsByBatch();
+  const set = {
+    draft,
+    habits,
+    on: today(),
+    waiting: rollsThatWait(),
+    // Runs that wait or go on will have used their share before anything that is planned now.
+    batches: listBatches()
+      .map((batch) => ({ ...batch, waitingRolls: waitingRolls.get(batch.id) ?? 0 }))
+      .map((batch) => (draft.pushSchool === 'rule-of-thumb' ? { ...batch, kit: pushedByRuleOfThumb(batch.kit) } : batch)),
+    tanks: listTanks(),
+    heat: houseHeat(habits, readEvening(storedSetting('evening')).roomC),
+  };
+  const inUse = batchesTonight(rollsTonight(set.waiting, draft), set.batches, draft, set.on);
+  return { ...set, canUndo: before !== undefined, inUse, evening: planEvening(eveningQuestion({ ...set, inUse })) };
+}
+
+/** The heat of this house, unless the person's habit is to leave it out of the reckoning. */
+export function houseHeat(habits: Habits, roomC: number): HouseHeat | null {
+  if (habits.temperature === 'ignore') return null;
+  const dryInTheBath = habits.prewash?.kind === 'none';
+  return {
+    roomC,
+    start: (habits.tankStart ?? (dryInTheBath ? 'bath' : 'room')),
+    stands: habits.tankStands ?? 'air',
+    school: habits.temperature ?? 'wait-longer',
+  };
+}
+
+/** The chosen batch of each process that waits, or the freshest. */
+function batchesTonight(
+  rolls: readonly EveningRoll[],
+  batches: readonly BatchTonight[],
+  draft: Draft,
+  on: string,
+): BatchTonight[] {
+  const processes = [...new Set(rolls.map(bathProcess))];
+  return processes.flatMap((process) => {
+    const chosen = draft.batchIds.findLast((id) => batches.some((batch) => batch.id === id && batch.kit.process === process));
+    const id = chosen ?? batchesByFreshness(batches, process, on)[0]?.id;
+    return batches.filter((batch) => batch.id === id);
+  });
+}

@@ -1,0 +1,83 @@
+import { eveningBath, type EveningBathQuestion } from '../../../core/heat/evening-bath.ts';
+import { clockOfTheEvening } from '../../../core/schedule/evening-clock.ts';
+import type { EveningAnchor, RunClock } from '../../../core/schedule/session-clock.ts';
+import { clockTime, wantedTime } from '../../../core/schedule/wanted-time.ts';
+import { personsZone, storedSetting } from '../../server/settings.server.ts';
+import type { Tonight } from '../draft/tonight.server.ts';
+import { readEvening, type EveningSettings } from './evening-settings.ts';
+
+/** What a wanted clock time asks back, on the two nights a year on which it is not just one. */
+export type ClockQuestion =
+  | { readonly kind: 'never'; readonly time: string; readonly nearest: string }
+  | { readonly kind: 'twice'; readonly time: string; readonly first: string; readonly second: string; readonly chosen: 'first' | 'second' };
+
+export interface EveningPlan {
+  readonly settings: EveningSettings;
+  /** What the bath page asks for the first run; null when no run is planned. */
+  readonly bathQuestion: EveningBathQuestion | null;
+  /** Seconds from heater on to every bottle in range; null when it never gets there. */
+  readonly warmS: number | null;
+  readonly clock: readonly RunClock[];
+  /** Why the wanted time cannot be kept, with the nearest that can. */
+  readonly clockFault: string | null;
+  readonly clockQuestion: ClockQuestion | null;
+}
+
+const HORIZON_S = 4 * 3600;
+
+/** Tonight on the clock: heater, loading, pours, hanging, for each run that can be done. */
+export function eveningPlan(tonight: Tonight, nowMs: number): EveningPlan {
+  const settings = readEvening(storedSetting('evening'));
+  const zone = personsZone();
+  const bathQuestion = firstRunBath(tonight, settings);
+  const ready = bathQuestion ? eveningBath(bathQuestion).readyS : null;
+  const warmS = ready?.ok ? ready.value : null;
+  const { anchor, question } = anchorOf(settings, nowMs, zone);
+  const { clock, lateMs } = clockOfTheEvening(tonight.evening.runs, tonight.tanks, settings, warmS ?? 0, anchor, nowMs);
+  return { settings, bathQuestion, warmS, clock, clockFault: tooLate(clock, lateMs, anchor, zone), clockQuestion: question };
+}
+
+function tooLate(clock: readonly RunClock[], lateMs: number, anchor: EveningAnchor, zone: string): string | null {
+  if (lateMs === 0) return null;
+  const [wanted, what] =
+    anchor.kind === 'first-pour' ? [clock[0]?.firstPourMs ?? 0, 'the first pour can be'] : [clock.at(-1)?.hungMs ?? 0, 'all hangs'];
+  return `For that you would have had to begin ${howLong(lateMs)} ago. Beginning now, ${what} at ${clockTime(wanted + lateMs, zone)}.`;
+}
+
+/** A duration never looks like a clock time: `20 min`, `1 h 5 min` (interface.md). */
+export function howLong(ms: number): string {
+  const minutes = Math.ceil(ms / 60_000);
+  const hours = Math.floor(minutes / 60);
+  return [hours > 0 ? `${hours} h` : '', minutes % 60 > 0 || hours === 0 ? `${minutes % 60} min` : ''].filter(Boolean).join(' ');
+}
+
+function anchorOf(
+  { anchor, time, which }: EveningSettings,
+  nowMs: number,
+  zone: string,
+): { readonly anchor: EveningAnchor; readonly question: ClockQuestion | null } {
+  if (anchor === 'start') return { anchor: { kind: 'start', atMs: nowMs }, question: null };
+  const wanted = wantedTime(time, nowMs, zone);
+  switch (wanted.kind) {
+    case 'once':
+      return { anchor: { kind: anchor, atMs: wanted.atMs }, question: null };
+    case 'never':
+      return {
+        anchor: { kind: anchor, atMs: wanted.nearestMs },
+        question: { kind: 'never', time, nearest: clockTime(wanted.nearestMs, zone) },
+      };
+    case 'twice': {
+      const [first, second] = [clockTime(wanted.firstMs, zone), clockTime(wanted.secondMs, zone)];
+      const atMs = which === 'second' ? wanted.secondMs : wanted.firstMs;
+      return { anchor: { kind: anchor, atMs }, question: { kind: 'twice', time, first, second, chosen: which } };
+    }
+  }
+}
+
+function firstRunBath(tonight: Tonight, settings: EveningSettings): EveningBathQuestion | null {
+  const run = tonight.evening.runs.find((each) => each.plan.ok);
+  const batch = tonight.inUse.find((candidate) => candidate.id === run?.batchId);
+  if (!run?.plan.ok || !batch) return null;
+  const { steps, heat } = run.plan.value;
+  return { steps, bottleMl: Math.max(50, batch.mlLeft), tub: settings, bathC: heat?.bathC ?? null, horizonS: HORIZON_S };
+}

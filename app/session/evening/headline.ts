@@ -1,0 +1,52 @@
+import type { RunClock } from '../../../core/schedule/session-clock.ts';
+import { clockTime } from '../../../core/schedule/wanted-time.ts';
+
+export interface Headline {
+  readonly title: string;
+  readonly below: string;
+}
+
+export interface EveningInFigures {
+  readonly rolls: number;
+  readonly runs: number;
+  readonly clock: readonly RunClock[];
+  readonly heaterW: number;
+  /** `Wednesday`, and the hour of the first pour, both where the person is. */
+  readonly day: string;
+  readonly hour: number;
+  readonly zone: string;
+}
+
+/** The evening in a sentence: how many rolls in how many runs, and the clock times that matter. */
+export function eveningHeadline({ rolls, runs, clock, heaterW, day, hour, zone }: EveningInFigures): Headline {
+  const when = `${day} ${partOfDay(hour)}`;
+  const first = clock[0];
+  const last = clock.at(-1);
+  if (rolls === 0 || !first || !last) return { title: when, below: 'No runs are planned yet.' };
+  const time = (atMs: number) => clockTime(atMs, zone);
+  return {
+    title: `${when}, ${count(rolls, 'roll')} in ${count(runs, 'run')}`,
+    below: `First pour ${time(first.firstPourMs)} if the ${heaterW > 0 ? 'bath goes on' : 'bottles go into the water'} by ${time(first.warmFromMs)}. Hung up by ${time(last.hungMs)}.`,
+  };
+}
+
+function partOfDay(hour: number): string {
+  return hour < 5 ? 'night' : hour < 12 ? 'morning' : hour < 17 ? 'afternoon' : 'evening';
+}
+
+function count(n: number, noun: string): string {
+  return `${n} ${noun}${n === 1 ? '' : 's'}`;
+}
+
+/** Marks for a time axis: every half hour, or every hour when the evening is long. */
+export function clockTicks(clock: readonly RunClock[], zone: string): { readonly atMs: number; readonly label: string }[] {
+  const first = clock[0];
+  const last = clock.at(-1);
+  if (!first || !last) return [];
+  const fromMs = Math.min(first.warmFromMs, first.loadFromMs);
+  const everyMs = last.hungMs - fromMs > 3.5 * 3_600_000 ? 3_600_000 : 1_800_000;
+  const ticks = [];
+  for (let atMs = Math.ceil((fromMs + everyMs / 6) / everyMs) * everyMs; atMs < last.hungMs - everyMs / 6; atMs += everyMs)
+    ticks.push({ atMs, label: clockTime(atMs, zone) });
+  return ticks;
+}

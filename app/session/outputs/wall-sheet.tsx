@@ -1,0 +1,201 @@
+import { Printer } from 'lucide-react';
+import { isDeveloper, isWater } from '../../../core/kit/kind.ts';
+import type { PlannedStep } from '../../../core/schedule/plan.ts';
+import { beatLabel } from '../../../core/schedule/cues.ts';
+import { showDuration } from '../../../core/units/duration.ts';
+import { showTemperature } from '../../../core/units/temperature.ts';
+import { pouredAtC } from '../../../core/schedule/cues.ts';
+import { clockTime } from '../../../core/schedule/wanted-time.ts';
+import { nowMs, shownInstant } from '../../server/clock.server.ts';
+import { personsZone } from '../../server/settings.server.ts';
+import { bathTexture } from '../../ui/bath-texture.ts';
+import { Button, Empty, LinkButton } from '../../ui/parts.tsx';
+import { rollRange } from '../../ui/roll-range.ts';
+import { useText, useUnits } from '../../ui/units.ts';
+import type { Route } from './+types/wall-sheet.ts';
+import { eveningPlan } from '../evening/evening-plan.server.ts';
+import { runTitle } from '../plan/run-title.ts';
+import { tonight } from '../draft/tonight.server.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Wall sheet · Steady Reel' }];
+
+export function loader() {
+  const evening = tonight();
+  const { clock } = eveningPlan(evening, nowMs());
+  const zone = personsZone();
+  const done = evening.evening.runs.filter((run) => run.plan.ok);
+  return {
+    day: shownInstant(nowMs(), 'EEEE d MMMM yyyy'),
+    sheets: evening.evening.runs.flatMap((run, i) => {
+      const times = clock[done.indexOf(run)];
+      const batch = evening.inUse.find((candidate) => candidate.id === run.batchId);
+      const tank = evening.tanks.find((candidate) => candidate.id === run.tankId);
+      if (!run.plan.ok || !batch || !tank) return [];
+      const rolls = run.rollIds.flatMap((id) => evening.waiting.find((roll) => roll.id === id) ?? []);
+      return [
+        {
+          title: runTitle(run, rolls),
+          rolls: rolls.map((roll) => roll.name),
+          plan: run.plan.value,
+          batch: batch.name,
+          kit: batch.kit.name,
+          tank: tank.name,
+          method: tank.method,
+          n: i + 1,
+          pour: times ? clockTime(times.firstPourMs, zone) : '',
+        },
+      ];
+    }),
+  };
+}
+
+/** Where each solution goes after use, as the cues say it. */
+function whereTo(steps: readonly PlannedStep[]): string {
+  const names = (after: PlannedStep['after']) =>
+    steps.filter((step) => !isWater(step.kind) && step.after === after).map((step) => step.name.toLowerCase());
+  const [back, away] = [names('return'), names('discard')];
+  const say = (these: readonly string[], what: string) => (these.length > 0 ? ` ${these.join(', ')} ${what}.` : '');
+  return (say(back, back.length === 1 ? 'back into its own bottle' : 'each back into its own bottle') + say(away, 'into the waste jug, not back'))
+    .trim()
+    .replace(/(^|\. )[a-z]/g, (letter) => letter.toUpperCase());
+}
+
+/** One A4 page a run, readable from a metre, to pin up where no screen should be. */
+export default function WallSheet({ loaderData }: Route.ComponentProps) {
+  const { temperature } = useUnits();
+  const text = useText();
+  const { sheets, day } = loaderData;
+  if (sheets.length === 0) {
+    return (
+      <Empty title="Nothing to print" action={<LinkButton to="/">Plan tonight’s session</LinkButton>}>
+        A wall sheet shows a run that is planned: its baths, times, temperatures and beats.
+      </Empty>
+    );
+  }
+  return (
+    <>
+      <div className="no-print mb-4 flex gap-3">
+        <Button filled onClick={() => print()}>
+          <Printer aria-hidden size={18} /> Print
+        </Button>
+        <LinkButton to="/">Back to the session</LinkButton>
+      </div>
+      <style>
+        {
+          '@page { size: A4 portrait; margin: 12mm } @media print { main { padding: 0 !important; max-width: none !important } .sheet { border: 0 !important; padding: 0 !important; break-after: page } .sheet:last-child { break-after: auto } * { -webkit-print-color-adjust: exact; print-color-adjust: exact } }'
+        }
+      </style>
+      {sheets.map((sheet, i) => {
+        const { steps, rollNumber, runRolls } = sheet.plan;
+        const total = steps.reduce((sum, step) => sum + step.seconds, 0);
+        return (
+          <article
+            key={sheet.title + String(i)}
+            className="sheet mx-auto mb-6 flex max-w-[190mm] flex-col rounded-card border border-line bg-white p-3 text-black sm:p-8"
+          >
+            <header className="flex items-baseline justify-between border-b-4 border-petrol pb-2">
+              {i === 0 ? (
+                <h1 className="text-xl font-bold sm:text-3xl">
+                  Run {sheet.n} · {sheet.title}
+                </h1>
+              ) : (
+                <h2 className="text-xl font-bold sm:text-3xl">
+                  Run {sheet.n} · {sheet.title}
+                </h2>
+              )}
+              <p className="figure text-2xl">{sheet.pour}</p>
+            </header>
+            <p className="mt-2 text-lg">
+              {sheet.rolls.join(', ')}. {sheet.tank}. {sheet.batch}, {rollRange(rollNumber, runRolls)}. {day}.
+            </p>
+            <table className="mt-4 w-full border-collapse">
+              <thead>
+                <tr className="text-left text-sm">
+                  <th className="w-6" />
+                  <th className="font-normal">Bath</th>
+                  <th className="text-right font-normal">for</th>
+                  <th className="text-right font-normal">at</th>
+                  <th className="pl-5 font-normal max-sm:hidden">Beat</th>
+                  <th className="text-right font-normal max-sm:hidden">pour out</th>
+                </tr>
+              </thead>
+              <tbody>
+                {steps.map((step, s) => {
+                  const pourOut = step.cues.find((cue) => cue.kind === 'pour-out');
+                  const agitation = step.agitation;
+                  return (
+                    <tr
+                      key={step.bath + String(s)}
+                      className="border-b border-[#b9c9c3]"
+                      style={{ height: `${Math.max(13, (step.seconds / total) * 130)}mm` }}
+                    >
+                      <td className="p-0 align-top">
+                        <div
+                          className={`${bathTexture(step.kind)} h-full w-4`}
+                          style={{ minHeight: '13mm', height: `${Math.max(13, (step.seconds / total) * 130)}mm` }}
+                        />
+                      </td>
+                      <th
+                        scope="row"
+                        className={`py-2 pr-3 text-left align-top text-lg sm:text-2xl ${isDeveloper(step.kind) ? 'font-bold' : 'font-semibold'}`}
+                      >
+                        {step.name}
+                      </th>
+                      <td className="figure py-1 text-right align-top text-2xl leading-none font-semibold sm:text-[2.1rem]">
+                        {showDuration(step.seconds)}
+                      </td>
+                      <td className="figure py-2 pl-3 text-right align-top whitespace-nowrap sm:text-xl">
+                        {showTemperature(pouredAtC(step), temperature)}
+                      </td>
+                      <td className="py-2 pl-5 align-top max-sm:hidden">
+                        {agitation?.continuous ? (
+                          'without a pause, to the end'
+                        ) : agitation ? (
+                          <>
+                            {agitation.initialS} s without a pause
+                            {agitation.everyS && (
+                              <>
+                                , then {beatLabel(agitation, { method: sheet.method }).toLowerCase()} every {agitation.everyS} s
+                              </>
+                            )}
+                          </>
+                        ) : (
+                          ''
+                        )}
+                        {step.opensTank && (
+                          <>
+                            <br />
+                            <strong>After it the tank may be opened.</strong>
+                          </>
+                        )}
+                        {step.wipeAfter && (
+                          <>
+                            <br />
+                            Then wipe the backing off.
+                          </>
+                        )}
+                      </td>
+                      <td className="figure py-2 text-right align-top text-xl max-sm:hidden">{pourOut ? showDuration(pourOut.atS) : ''}</td>
+                    </tr>
+                  );
+                })}
+              </tbody>
+            </table>
+            <footer className="mt-4 text-sm">
+              {sheet.plan.warnings.map((warning) => (
+                <p key={warning.code + String(warning.bath)} className="font-semibold">
+                  {text(warning)}
+                </p>
+              ))}
+              <p>
+                Gloves, eye protection, moving air. {whereTo(steps)} Vent a tank that holds bleach-fix. In the eyes
+                or swallowed: rinse, and call local emergency or poison services with the safety data sheet at hand. The kit’s leaflet and
+                safety sheet overrule this page.
+              </p>
+            </footer>
+          </article>
+        );
+      })}
+    </>
+  );
+}

@@ -1,0 +1,71 @@
+import { Link } from 'react-router';
+import { Button, Card } from '../../ui/parts.tsx';
+import type { loader } from '../tonight.tsx';
+import { TonightForm } from '../draft/tonight-form.tsx';
+
+type TonightData = Awaited<ReturnType<typeof loader>>;
+
+/** Rolls that wait but are not in a run tonight, each with its reason and the way in. */
+export function RollsTonight({ tonight }: { readonly tonight: TonightData }) {
+  const { evening, waiting, draft, canUndo } = tonight;
+  const inRuns = new Set(evening.runs.flatMap((run) => run.rollIds));
+  const why = new Map([...evening.leftOut, ...evening.unplaceable].map((left) => [left.id, left.why]));
+  const others = waiting.filter((roll) => !inRuns.has(roll.id));
+  return (
+    <Card aria-labelledby="not-tonight">
+      <div className="flex flex-wrap items-center justify-between gap-2">
+        <h2 id="not-tonight" className="font-bold">
+          {others.length === 0 ? 'Every waiting roll is in a run' : 'Waiting, not in a run'}
+        </h2>
+        <TonightForm className="flex gap-2">
+          {canUndo && (
+            <Button name="intent" value="undo">
+              Undo last change
+            </Button>
+          )}
+          {(draft.arrangement || draft.excluded.length > 0) && (
+            <Button name="intent" value="propose">
+              Propose anew
+            </Button>
+          )}
+        </TonightForm>
+      </div>
+      <ul className="divide-y divide-line">
+        {others.map((roll) => (
+          <li key={roll.id} className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1 py-2">
+            <span className="min-w-0">
+              <Link to={`/rolls/${roll.id}`} className="no-underline hover:underline">
+                {roll.name}
+              </Link>
+              <span className="ml-2 text-sm text-quiet">
+                {roll.film}, {roll.process}
+              </span>
+              <span className="block text-sm text-quiet">
+                {why.get(roll.id) ??
+                  (draft.excluded.includes(roll.id) ? 'You left it out tonight.' : 'Not in your arrangement. Propose anew to place it.')}
+              </span>
+            </span>
+            {draft.excluded.includes(roll.id) && (
+              <TonightForm>
+                <input type="hidden" name="rollId" value={roll.id} />
+                <Button name="intent" value="roll-in">
+                  Develop tonight
+                </Button>
+              </TonightForm>
+            )}
+          </li>
+        ))}
+      </ul>
+      <p className="mt-2 flex flex-wrap gap-x-4 text-sm">
+        <Link className="font-semibold underline" to="/rolls/new">
+          Add a roll
+        </Link>
+        {evening.leftOut.length > 0 && (
+          <Link className="font-semibold underline" to="/shelf/batches/new">
+            Mix a fresh batch for what is left out
+          </Link>
+        )}
+      </p>
+    </Card>
+  );
+}

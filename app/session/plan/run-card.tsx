@@ -1,0 +1,334 @@
+import { useDroppable } from '@dnd-kit/core';
+import { ArrowDown, ArrowUp } from 'lucide-react';
+import { Link, useSubmit } from 'react-router';
+import type { Process } from '../../../core/film/process.ts';
+import type { ArrangedRun, EveningRun } from '../../../core/schedule/evening.ts';
+import { suitsFilm, TREATMENT_ADVICE, TREATMENTS, type Treatment } from '../../../core/schedule/treatment.ts';
+import { showDuration } from '../../../core/units/duration.ts';
+import { nearestThird, showStops } from '../../../core/units/exposure.ts';
+import type { Fault } from '../../../core/answer.ts';
+import { showTemperature } from '../../../core/units/temperature.ts';
+import { useText, useUnits } from '../../ui/units.ts';
+import { TankTrace } from './tank-trace.tsx';
+import { Card, Notice } from '../../ui/parts.tsx';
+import { rollRange } from '../../ui/roll-range.ts';
+import { Strip } from '../../ui/strip.tsx';
+import { RollChip } from './roll-chip.tsx';
+import { runTitle } from './run-title.ts';
+import { TonightForm, useTonightAction } from '../draft/tonight-form.tsx';
+import type { loader } from '../tonight.tsx';
+
+type TonightData = Awaited<ReturnType<typeof loader>>;
+
+interface RunCardProps {
+  readonly index: number;
+  readonly run: EveningRun;
+  readonly tonight: TonightData;
+  readonly clock: { readonly pour: string } | null;
+  readonly chosenStep: string | null;
+}
+
+const SMALL = 'min-h-9 rounded border border-[#8aa39e] bg-white px-2 text-sm';
+const PUSHES = [-2, -1, -2 / 3, -1 / 3, 0, 1 / 3, 2 / 3, 1, 4 / 3, 5 / 3, 2, 3];
+
+/** One run of tonight: its strip, its rolls, and what a person can change about it. */
+export function RunCard({ index, run, tonight, clock, chosenStep }: RunCardProps) {
+  const rolls = run.rollIds.flatMap((id) => tonight.waiting.find((roll) => roll.id === id) ?? []);
+  const runs: ArrangedRun[] = tonight.evening.runs.map(({ tankId, batchId, rollIds }) => ({ tankId, batchId, rollIds }));
+  const plan = run.plan.ok ? run.plan.value : null;
+  const text = useText();
+  const batch = tonight.batches.find((candidate) => candidate.id === run.batchId);
+  const { setNodeRef, isOver } = useDroppable({ id: `run-${index}` });
+  const treatments = treatmentsFor(
+    run,
+    rolls.map((roll) => roll.process),
+  );
+  const chosen = plan && chosenStep ? plan.steps.findIndex((step, i) => `${i}-${step.bath}` === chosenStep) : null;
+  return (
+    <Card
+      ref={setNodeRef}
+      aria-labelledby={`run-${index}`}
+      className={`${run.broken.length > 0 ? 'border-hot' : ''} ${isOver ? 'outline-2 outline-teal' : ''}`}
+    >
+      <div className="mb-2.5 flex flex-wrap items-baseline justify-between gap-x-4">
+        <h2 id={`run-${index}`} className="font-bold">
+          Run {index + 1} · {runTitle(run, rolls)}
+        </h2>
+        {plan && (
+          <p className="figure text-quiet">
+            {clock && (
+              <>
+                {clock.pour} <span aria-hidden>·</span>{' '}
+              </>
+            )}
+            {showDuration(plan.totalS)}
+          </p>
+        )}
+      </div>
+      {plan && (
+        <Strip
+          steps={plan.steps.map((step) => ({ id: step.bath, kind: step.kind, name: step.name, seconds: step.seconds }))}
+          chosen={chosen}
+          wrap={(i, className, style, children) => (
+            <Link
+              preventScrollReset
+              className={className}
+              style={style}
+              to={`/?run=${index}&step=${i}-${plan.steps[i]?.bath}`}
+              title={`${plan.steps[i]?.name} ${showDuration(plan.steps[i]?.seconds ?? 0)}: how this time is made`}
+            >
+              {children}
+            </Link>
+          )}
+        />
+      )}
+      {plan && <TankTrace plan={plan} />}
+      <div className="mt-2 space-y-2">
+        {run.broken.map((sentence) => (
+          <Notice key={sentence}>{sentence}</Notice>
+        ))}
+        {!run.plan.ok &&
+          run.plan.errors.map((error) => (
+            <Notice key={error.path}>
+              {text(error)} <Nearest run={run} fault={error} />
+            </Notice>
+          ))}
+        {plan?.warnings.map((warning) => (
+          <Notice key={warning.code + String(warning.bath)}>{text(warning)}</Notice>
+        ))}
+        {plan?.advice.map((advice) => (
+          <Notice key={advice.message} tone="plain">
+            {text(advice)}
+          </Notice>
+        ))}
+      </div>
+      <ul className="mt-2 flex flex-wrap gap-1.5" aria-label={`Rolls of run ${index + 1}`}>
+        {rolls.map((roll) => (
+          <RollChip key={roll.id} roll={roll} />
+        ))}
+      </ul>
+      <details className="mt-1.5">
+        <summary className="flex items-baseline justify-between gap-x-4 rounded py-1 [&::-webkit-details-marker]:hidden">
+          <span className="text-quiet">{plan && inThisBatch(plan, batch)}</span>
+          <span className="font-semibold underline">Change</span>
+        </summary>
+        <ul className="mt-2 divide-y divide-line border-t border-line">
+          {rolls.map((roll) => (
+            <li key={roll.id} className="flex flex-wrap items-center justify-between gap-x-3 gap-y-1 py-1.5">
+              <Link to={`/rolls/${roll.id}`}>{roll.name}</Link>
+              <MoveRoll rollId={roll.id} from={index} runs={runs} name={roll.name} />
+            </li>
+          ))}
+        </ul>
+        <div className="flex flex-wrap items-center justify-end gap-2 border-t border-line pt-2.5">
+          <PushSelect run={run} />
+          <TreatmentSelect run={run} fitting={treatments} />
+          <TankSelect run={run} index={index} runs={runs} tonight={tonight} />
+          <Reorder index={index} runs={runs} />
+        </div>
+        <details className="text-sm">
+          <summary className="py-1.5 text-quiet underline">What the treatments do</summary>
+          <dl className="space-y-1.5 pb-1">
+            {treatments.map((treatment) => (
+              <div key={treatment}>
+                <dt className="inline font-semibold">{TREATMENT_ADVICE[treatment].name}: </dt>
+                <dd className="inline">{TREATMENT_ADVICE[treatment].does}</dd>
+              </div>
+            ))}
+          </dl>
+        </details>
+      </details>
+    </Card>
+  );
+}
+
+/** Which rolls of its batch these are; where the batch is smaller than the kit, why the count runs ahead (domain.md 5.2). */
+function inThisBatch(
+  { rollNumber, runRolls }: { readonly rollNumber: number; readonly runRolls: number },
+  batch: { readonly volumeMl: number; readonly kit: { readonly makesMl: number } } | undefined,
+): string {
+  const scale = batch ? batch.kit.makesMl / batch.volumeMl : 1;
+  if (Math.abs(scale - 1) < 0.005) return `${rollRange(rollNumber, runRolls)} of this batch`;
+  return `counts as ${rollRange(rollNumber, runRolls * scale)}: ${scale > 1 ? 'less' : 'more'} solution than a whole kit wears ${scale > 1 ? 'faster' : 'slower'}`;
+}
+
+/** A temperature the leaflet does not know offers its nearest end. */
+function Nearest({ run, fault }: { readonly run: EveningRun; readonly fault: Fault }) {
+  const { temperature } = useUnits();
+  const step = fault.code === 'temperature-outside-leaflet' ? fault.path.slice('$.temperaturesC.'.length) : '';
+  if (!step || fault.nearestC === undefined) return null;
+  return (
+    <TonightForm className="inline">
+      <input type="hidden" name="batchId" value={run.batchId} />
+      <input type="hidden" name="step" value={step} />
+      <input type="hidden" name="exactC" value={fault.nearestC} />
+      <button name="intent" value="temperature" className="font-semibold underline">
+        Use {showTemperature(fault.nearestC, temperature)}
+      </button>
+    </TonightForm>
+  );
+}
+
+function Runs({ runs }: { readonly runs: readonly ArrangedRun[] }) {
+  return <input type="hidden" name="runs" value={JSON.stringify(runs)} />;
+}
+
+function MoveRoll({
+  rollId,
+  from,
+  runs,
+  name,
+}: {
+  readonly rollId: string;
+  readonly from: number;
+  readonly runs: readonly ArrangedRun[];
+  readonly name: string;
+}) {
+  const submit = useSubmit();
+  const action = useTonightAction();
+  return (
+    <TonightForm
+      atOnce
+      post={(element) => {
+        const form = new FormData(element);
+        if (form.get('to') === 'out') form.set('intent', 'roll-out');
+        void submit(form, { method: 'post', action, preventScrollReset: true });
+      }}
+    >
+      <input type="hidden" name="intent" value="move" />
+      <input type="hidden" name="rollId" value={rollId} />
+      <Runs runs={runs} />
+      <select name="to" aria-label={`Where ${name} goes`} className={SMALL} key={from} defaultValue={from}>
+        {runs.map((_, i) => (
+          <option key={i} value={i}>
+            in run {i + 1}
+          </option>
+        ))}
+        <option value={-1}>in a run of its own</option>
+        <option value="out">not tonight</option>
+      </select>
+    </TonightForm>
+  );
+}
+
+interface RunSelectProps {
+  readonly intent: 'push' | 'treatment' | 'run-tank';
+  readonly name: string;
+  readonly label: string;
+  readonly value: string | number | undefined;
+  readonly options: readonly (readonly [value: string | number, text: string])[];
+  /** What the change needs to know besides the choice. */
+  readonly children: React.ReactNode;
+}
+
+/** One thing of a run to choose anew; the choice is posted as it is made, and without scripts by its button. */
+function RunSelect({ intent, name, label, value, options, children }: RunSelectProps) {
+  return (
+    <TonightForm atOnce className="flex gap-1">
+      <input type="hidden" name="intent" value={intent} />
+      {children}
+      <select name={name} aria-label={label} className={SMALL} key={value} defaultValue={value}>
+        {options.map(([option, text]) => (
+          <option key={option} value={option}>
+            {text}
+          </option>
+        ))}
+      </select>
+      <noscript>
+        <button className={SMALL}>Apply</button>
+      </noscript>
+    </TonightForm>
+  );
+}
+
+function RollIds({ run }: { readonly run: EveningRun }) {
+  return run.rollIds.map((id) => <input key={id} type="hidden" name="rollIds" value={id} />);
+}
+
+function PushSelect({ run }: { readonly run: EveningRun }) {
+  const stops = nearestThird(run.pushStops);
+  const choices = PUSHES.some((push) => Math.abs(push - stops) < 0.01) ? PUSHES : [...PUSHES, stops].sort((a, b) => a - b);
+  return (
+    <RunSelect
+      intent="push"
+      name="stops"
+      label="Push or pull of this run"
+      value={choices.find((push) => Math.abs(push - stops) < 0.01)}
+      options={choices.map((push) => [push, showStops(push)])}
+    >
+      <RollIds run={run} />
+    </RunSelect>
+  );
+}
+
+/** Only what these films can be given is offered: the treatments of the C-41 baths change which kit is used. */
+function treatmentsFor(run: EveningRun, processes: readonly Process[]): Treatment[] {
+  return TREATMENTS.filter(
+    (treatment) => treatment === run.treatment || treatment === 'normal' || processes.every((process) => suitsFilm(treatment, process)),
+  );
+}
+
+function TreatmentSelect({ run, fitting }: { readonly run: EveningRun; readonly fitting: readonly Treatment[] }) {
+  return (
+    <RunSelect
+      intent="treatment"
+      name="treatment"
+      label="Treatment of this run"
+      value={run.treatment}
+      options={fitting.map((treatment) => [treatment, TREATMENT_ADVICE[treatment].name])}
+    >
+      <RollIds run={run} />
+    </RunSelect>
+  );
+}
+
+function TankSelect({
+  run,
+  index,
+  runs,
+  tonight,
+}: {
+  readonly run: EveningRun;
+  readonly index: number;
+  readonly runs: readonly ArrangedRun[];
+  readonly tonight: TonightData;
+}) {
+  return (
+    <RunSelect
+      intent="run-tank"
+      name="tankId"
+      label="Tank of this run"
+      value={run.tankId}
+      options={tonight.tanks.map((tank) => [tank.id, tank.name])}
+    >
+      <input type="hidden" name="run" value={index} />
+      <Runs runs={runs} />
+    </RunSelect>
+  );
+}
+
+function Reorder({ index, runs }: { readonly index: number; readonly runs: readonly ArrangedRun[] }) {
+  if (runs.length < 2) return null;
+  const button = (to: number, label: string, icon: React.ReactNode) => (
+    <TonightForm>
+      <input type="hidden" name="from" value={index} />
+      <input type="hidden" name="to" value={to} />
+      <Runs runs={runs} />
+      <button
+        name="intent"
+        value="reorder"
+        aria-label={label}
+        disabled={to < 0 || to >= runs.length}
+        className={`${SMALL} flex items-center disabled:opacity-40`}
+      >
+        {icon}
+      </button>
+    </TonightForm>
+  );
+  return (
+    <>
+      {button(index - 1, `Run ${index + 1} earlier`, <ArrowUp aria-hidden size={16} />)}
+      {button(index + 1, `Run ${index + 1} later`, <ArrowDown aria-hidden size={16} />)}
+    </>
+  );
+}

@@ -1,0 +1,43 @@
+import type { Plan } from '../../../core/schedule/plan.ts';
+import { showTemperature } from '../../../core/units/temperature.ts';
+import { useUnits } from '../../ui/units.ts';
+
+const WIDTH = 600;
+const HEIGHT = 44;
+
+/** The tank's temperature through the run, under its strip and on the same axis of time (domain.md 8.1). */
+export function TankTrace({ plan }: { readonly plan: Pick<Plan, 'steps' | 'totalS' | 'heat'> }) {
+  const { temperature } = useUnits();
+  const show = (c: number) => showTemperature(c, temperature);
+  const inTank = plan.steps.flatMap((step) => (step.inTankC ? [{ step, ...step.inTankC }] : []));
+  const critical = inTank.filter(({ step }) => step.critical);
+  if (inTank.length === 0 || critical.length === 0) return null;
+  const all = inTank.flatMap(({ startsC, endsC }) => [startsC, endsC]);
+  const [low, high] = [Math.min(...all) - 0.5, Math.max(...all) + 0.5];
+  const x = (s: number) => (s / plan.totalS) * WIDTH;
+  const y = (c: number) => HEIGHT - ((c - low) / (high - low)) * HEIGHT;
+  const line = inTank
+    .map(({ step, startsC, endsC }) => `${x(step.startS).toFixed(1)},${y(startsC).toFixed(1)} ${x(step.startS + step.seconds).toFixed(1)},${y(endsC).toFixed(1)}`)
+    .join(' ');
+  const words = critical
+    .map(({ step, startsC, endsC }) => `${step.name}: pour at ${show(step.pourC ?? step.temperatureC)}, in the tank ${show(startsC)} ${endsC < startsC ? 'falling' : 'rising'} to ${show(endsC)}`)
+    .join('. ');
+  return (
+    <figure className="mt-2">
+      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="h-11 w-full" preserveAspectRatio="none" role="img" aria-label={`The tank’s temperature. ${words}.`}>
+        {critical.map(({ step }) => (
+          <rect key={step.id} x={x(step.startS)} width={x(step.seconds)} y={0} height={HEIGHT} fill="#e6f0ed" />
+        ))}
+        <polyline points={line} fill="none" stroke="#b1285c" strokeWidth={1.75} vectorEffect="non-scaling-stroke" />
+      </svg>
+      <figcaption className="mt-1 text-[0.95rem]">
+        {critical.map(({ step, startsC, endsC }) => (
+          <p key={step.id}>
+            {critical.length > 1 && `${step.name}: `}Pour at <strong className="figure text-teal">{show(step.pourC ?? step.temperatureC)}</strong>, in the
+            tank <span className="figure">{show(startsC)}</span> {endsC < startsC ? 'falling' : 'rising'} to <span className="figure">{show(endsC)}</span>
+          </p>
+        ))}
+      </figcaption>
+    </figure>
+  );
+}

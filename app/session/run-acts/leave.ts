@@ -1,0 +1,9 @@
+import { data, redirect } from 'react-router';
+import { backToThePlan } from './replan.server.ts';
+import type { Route } from './+types/leave.ts';
+
+/** Takes what has not begun off a session, to be planned again. */
+export function action({ params }: Route.ActionArgs) {
+  if (!backToThePlan(params.sessionId)) throw data('There is no such session.', { status: 404 });
+  throw redirect('/');
+}

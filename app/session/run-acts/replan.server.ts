@@ -1,0 +1,97 @@
+import { inTransaction } from '../../server/database.server.ts';
+import { findBatch } from '../../server/batches.server.ts';
+import { rollsOfRun, setRollState } from '../../server/rolls.server.ts';
+import { announceRun } from '../../run/live-runs.server.ts';
+import { stateOfRun } from '../../run/run-log.server.ts';
+import { startSession, type Started } from '../../run/session-start.server.ts';
+import { draftOfSession, findRun, runsOfSession, setRunState, type Run } from '../../server/runs.server.ts';
+import { readDraftDocument, type Draft } from '../draft/draft.ts';
+import { readDraft, tonight, writeDraft } from '../draft/tonight.server.ts';
+import { frozenRuns } from './frozen-plan.server.ts';
+
+/** What outlasts an evening: which batches and tanks are in use, how warm they are run, and a person's own margins. */
+function keepForNextTime({ temperaturesC, batchIds, tankIds, ownS }: Draft): void {
+  writeDraft({ temperaturesC, batchIds, tankIds, ownS });
+}
+
+/** Stores tonight and puts its first run at the Bench. */
+export function startTonight(): Started {
+  const { before: _, ...draft } = readDraft();
+  const started = startSession(frozenRuns(tonight()), draft);
+  if (started.ok) keepForNextTime(draft);
+  return started;
+}
+
+/** Thrown to roll a transaction back; never leaves this file. */
+class Refused extends Error {}
+
+/**
+ * The developer turned out colder or warmer than planned: every run of the session that has not begun is planned anew
+ * at what was measured, as it was arranged, and the session starts again in place of the one before. Refused, with
+ * nothing changed, once film is in the developer, where a batch was put away meanwhile, or where the leaflet has no time
+ * for that temperature. Screens that look at the run before are told where it went.
+ */
+export function replanAt(runId: string, step: string, tempC: number): Started {
+  try {
+    const started = inTransaction(() => {
+      const run = findRun(runId);
+      if (run?.state !== 'live' || stateOfRun(run).phase !== 'ready')
+        throw new Refused('This run has begun: enter the temperature as a reading, and its finish moves.');
+      const open = openRuns(run.sessionId, ['live', 'queued']);
+      const away = open.map((each) => findBatch(each.batchId)).find((batch) => batch?.retiredAtMs != null);
+      if (away)
+        throw new Refused(`${away.name} was put away meanwhile. Take it back to the shelf, or go back to the plan and choose another batch.`);
+      const draft = takenBack(run.sessionId, open);
+      const ofBatch = { ...draft.temperaturesC[run.batchId], [step]: tempC };
+      writeDraft({ ...draft, temperaturesC: { ...draft.temperaturesC, [run.batchId]: ofBatch } });
+      const { runs } = tonight().evening;
+      const fault = runs.flatMap((each) => (each.plan.ok ? each.broken : each.plan.errors.map((error) => error.message)))[0];
+      if (fault) throw new Refused(fault);
+      if (runs.length < open.length) throw new Refused('One of the runs can no longer be planned as it was. Go back to the plan to see why.');
+      const again = startTonight();
+      if (!again.ok) throw new Refused(again.message);
+      return again;
+    });
+    announceRun(runId);
+    return started;
+  } catch (error) {
+    if (error instanceof Refused) return { ok: false, message: error.message, liveRunId: runId };
+    throw error;
+  }
+}
+
+/**
+ * Takes runs that have not begun off the session; the Session page has them again as they were arranged. False for a
+ * session that is not there. A session that was left already is left as it is: its arrangement is the person's by now.
+ */
+export function backToThePlan(sessionId: string): boolean {
+  const left = inTransaction(() => {
+    if (draftOfSession(sessionId) === null) return null;
+    const live = openRuns(sessionId, ['live']).filter((run) => stateOfRun(run).phase === 'ready');
+    const open = live.length > 0 ? openRuns(sessionId, ['live', 'queued']) : openRuns(sessionId, ['queued']);
+    if (open.length > 0) writeDraft(takenBack(sessionId, open));
+    return open;
+  });
+  for (const run of left ?? []) announceRun(run.id);
+  return left !== null;
+}
+
+function openRuns(sessionId: string, states: readonly ('live' | 'queued')[]): Run[] {
+  return runsOfSession(sessionId).filter((run) => states.some((state) => state === run.state));
+}
+
+/** The session's own draft with its open runs as the arrangement; their rolls wait again. */
+function takenBack(sessionId: string, open: readonly Run[]): Draft {
+  const arrangement = open.map((run) => ({ tankId: run.tankId, batchId: run.batchId, rollIds: rollsOfRun(run.id).map((roll) => roll.id) }));
+  for (const run of open) {
+    setRunState(run.id, 'cancelled', null);
+    for (const roll of rollsOfRun(run.id)) setRollState(roll.id, 'waiting', null);
+  }
+  const draft = readDraftDocument(draftOfSession(sessionId));
+  // The batches of these runs stay in use, whichever has become the freshest since.
+  return {
+    ...draft,
+    batchIds: [...draft.batchIds, ...open.map((run) => run.batchId)],
+    arrangement: arrangement.length > 0 ? arrangement : null,
+  };
+}

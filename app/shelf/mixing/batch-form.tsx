@@ -1,0 +1,37 @@
+import { getFormProps, type SubmissionResult } from '@conform-to/react';
+import type { ReactNode } from 'react';
+import { Form } from 'react-router';
+import { FormErrors, SelectField, TextArea, TextField } from '../../ui/fields.tsx';
+import { useCheckedForm } from '../../ui/form.ts';
+import { useUnits } from '../../ui/units.ts';
+import { batchSchema } from './batch-schema.ts';
+
+interface BatchFormProps {
+  readonly lastResult: SubmissionResult | null | undefined;
+  readonly defaults: Record<string, unknown>;
+  readonly kits: readonly { readonly id: string; readonly name: string }[];
+  readonly children: ReactNode;
+}
+
+export function BatchForm({ lastResult, defaults, kits, children }: BatchFormProps) {
+  const { volume } = useUnits();
+  const [form, fields] = useCheckedForm(batchSchema(volume), lastResult, defaults);
+  return (
+    <Form method="post" {...getFormProps(form)} className="grid gap-4 sm:grid-cols-2">
+      <SelectField
+        field={fields.kitId}
+        label="Kit"
+        options={kits.map((kit) => ({ value: kit.id, label: kit.name }))}
+        className="sm:col-span-2"
+      />
+      <TextField field={fields.name} label="Name" hint="Write it on the bottles too" className="sm:col-span-2" />
+      <TextField field={fields.volumeMl} label="Volume of each bottle" unit={volume} figures />
+      <TextField field={fields.mixedOn} label="Mixed on" type="date" />
+      <TextField field={fields.rollsDone} label="Rolls done so far" figures hint="0 for a fresh mix" />
+      <TextField field={fields.price} label="Price" figures hint="For the cost of a roll; your currency" />
+      <TextArea field={fields.note} label="Note" className="sm:col-span-2" />
+      <FormErrors errors={form.errors} />
+      <div className="flex flex-wrap gap-3 sm:col-span-2">{children}</div>
+    </Form>
+  );
+}

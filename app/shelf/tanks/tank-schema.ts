@@ -1,0 +1,66 @@
+import { object, string, type InferType } from 'yup';
+import type { FormatFamily } from '../../../core/film/format.ts';
+import { TANK_METHODS } from '../../../core/schedule/tank.ts';
+import type { TankOnShelf } from '../../server/tanks.server.ts';
+import { TANK_MATERIALS } from '../../../core/heat/water.ts';
+import { figureOfVolume, showVolume, type VolumeUnit } from '../../../core/units/volume.ts';
+import { typedName, typedNumber, typedVolume } from '../../ui/typed.ts';
+
+const PLACES = 'Places are a whole number from 0 to 40.';
+const places = () => typedNumber(PLACES).integer(PLACES).min(0, PLACES).max(40, PLACES);
+const SECONDS = 'Seconds are a whole number from 0 to 300.';
+const seconds = () => typedNumber(SECONDS).integer(SECONDS).min(0, SECONDS).max(300, SECONDS);
+const HEAT = 'A heat capacity is a number of J/K from 0 to 5000; a tank test finds it.';
+const COOLING = 'A cooling is a share a minute from 0 to 1, such as 0.02; a tank test finds it.';
+
+/** A tank as its form has it, its volume in the person's own unit. */
+export function tankSchema(unit: VolumeUnit) {
+  const VOLUME = `A tank takes from ${showVolume(50, unit)} to ${showVolume(10_000, unit)}, such as ${figureOfVolume(520, unit)}, or with another unit: 0.5 l.`;
+  return object({
+  name: typedName().max(120).required('Give the tank a name, such as “Steel, two reels”.'),
+  method: string().oneOf(TANK_METHODS, 'Choose how the tank is agitated.').required('Choose how the tank is agitated.'),
+  volumeMl: typedVolume(VOLUME, unit).min(50, VOLUME).max(10_000, VOLUME).required(VOLUME),
+  fillS: seconds().required(SECONDS),
+  drainS: seconds().required(SECONDS),
+  reelSets: typedNumber('Sets of reels are a whole number from 1 to 9.').integer().min(1).max(9).default(1),
+  heatJK: typedNumber(HEAT).min(0, HEAT).max(5000, HEAT),
+  material: string().oneOf(TANK_MATERIALS, 'Choose what the tank is made of.').default('plastic'),
+  coolingPerMin: typedNumber(COOLING).min(0, COOLING).max(1, COOLING),
+  coolingInBathPerMin: typedNumber(COOLING).min(0, COOLING).max(1, COOLING),
+  p135: places(),
+  p120: places(),
+  p110: places(),
+  p4x5: places(),
+  p5x7: places(),
+  p8x10: places(),
+}).test('holds-something', '', function (value) {
+  const any = [value.p135, value.p120, value.p110, value.p4x5, value.p5x7, value.p8x10].some((n) => (n ?? 0) > 0);
+  return any || this.createError({ path: 'p135', message: 'A tank that holds nothing develops nothing. Give at least one place.' });
+});
+}
+
+export const PLACE_FIELDS: readonly (readonly [FormatFamily, 'p135' | 'p120' | 'p110' | 'p4x5' | 'p5x7' | 'p8x10'])[] = [
+  ['135', 'p135'],
+  ['120', 'p120'],
+  ['110', 'p110'],
+  ['4x5', 'p4x5'],
+  ['5x7', 'p5x7'],
+  ['8x10', 'p8x10'],
+];
+
+export function tankFromForm(id: string, form: InferType<ReturnType<typeof tankSchema>>): TankOnShelf {
+  return {
+    id,
+    name: form.name,
+    method: form.method as TankOnShelf['method'],
+    volumeMl: form.volumeMl,
+    fillS: form.fillS,
+    drainS: form.drainS,
+    reelSets: form.reelSets ?? 1,
+    heatJK: form.heatJK ?? null,
+    coolingPerMin: form.coolingPerMin ?? null,
+    coolingInBathPerMin: form.coolingInBathPerMin ?? null,
+    material: form.method === 'rotary' ? 'rotary' : ((form.material as TankOnShelf['material']) ?? 'plastic'),
+    holds: Object.fromEntries(PLACE_FIELDS.flatMap(([family, field]) => (form[field] ? [[family, form[field]]] : []))),
+  };
+}

@@ -1,0 +1,34 @@
+import { bleachesOrFixes } from '../kit/kind.ts';
+import type { RunPlan } from './run-plan.ts';
+import { gotMs, type RunState } from './state.ts';
+
+/** A bath that bleaches or fixes and got too little. */
+export interface ShortFixing {
+  readonly step: number;
+  readonly gotS: number;
+  readonly wantedS: number;
+}
+
+export interface Light {
+  /** Light does no harm from here: everything that bleaches or fixes is behind, and got its time. */
+  readonly safe: boolean;
+  /** What ended too soon; the film stays in the dark until it got the rest. */
+  readonly short: ShortFixing | null;
+}
+
+/** Nine tenths of its time, over all its attempts, count as done (issue of the first opened tank: domain.md 10.1). */
+const ENOUGH = 0.9;
+
+export function isEnough(gotS: number, wantedS: number): boolean {
+  return gotS >= ENOUGH * wantedS - 1e-9;
+}
+
+/** Whether the tank may be opened, by what the film really got, not by what was planned. */
+export function lightOf(plan: RunPlan, state: RunState): Light {
+  const fixing = plan.steps.flatMap((step, i) =>
+    bleachesOrFixes(step.kind) ? [{ step: i, gotS: gotMs(state.actual[i] ?? null) / 1000, wantedS: step.seconds }] : [],
+  );
+  const short = fixing.find((bath) => bath.step < state.step && !isEnough(bath.gotS, bath.wantedS)) ?? null;
+  const safe = fixing.length > 0 && fixing.every((bath) => bath.step < state.step && isEnough(bath.gotS, bath.wantedS));
+  return { safe, short };
+}

@@ -1,0 +1,83 @@
+import { developmentRate, doseUntil } from '../heat/dose.ts';
+import { coolingPath, temperaturePath, type PathPiece } from '../heat/temperature-path.ts';
+import { bleachesOrFixes, isDeveloper } from '../kit/kind.ts';
+import type { PlannedStep } from '../schedule/plan.ts';
+import { pushEquivalent } from '../timing/push.ts';
+import { isEnough } from './light.ts';
+import type { RunPlan } from './run-plan.ts';
+import { gotMs, type ActualStep } from './state.ts';
+
+export interface StepGot {
+  /** A developer's dose against what was wanted; any other bath's time against its plan. */
+  readonly share: number;
+  /** Stops that a developer's dose amounts to, negative for a pull; null for baths that run to completion. */
+  readonly pushStops: number | null;
+  readonly verdict: 'on-time' | 'less' | 'more' | 'incomplete' | 'wash-again' | 'as-planned';
+  /** What it means, in words for someone who has never seen a strip. */
+  readonly words: string;
+}
+
+const ON_TIME = { low: 0.97, high: 1.03 };
+const WASHED_ENOUGH = 0.7;
+
+/** What a step that ended really got (domain.md 10.1); null for one that never ran. */
+export function whatStepGot(plan: RunPlan, index: number, actual: ActualStep | null): StepGot | null {
+  const step = plan.steps[index];
+  if (!step || !actual || actual.endMs === null || (actual.skipped && gotMs(actual) === 0)) return null;
+  if (isDeveloper(step.kind)) return developed(plan, step, actual);
+  const share = step.seconds === 0 ? 1 : gotMs(actual) / 1000 / step.seconds;
+  if (bleachesOrFixes(step.kind) && !isEnough(share, 1))
+    return { share, pushStops: null, verdict: 'incomplete', words: 'may be incomplete: repeat it now, light does no harm any more' };
+  if (step.kind === 'wash' && share < WASHED_ENOUGH) return { share, pushStops: null, verdict: 'wash-again', words: 'wash again' };
+  // What runs to completion is never too long.
+  return { share, pushStops: null, verdict: 'as-planned', words: '' };
+}
+
+/** The dose of a developer over the path it really took: its readings', else the predicted one, else as planned. */
+export function doseShare(plan: RunPlan, step: PlannedStep, actual: Pick<ActualStep, 'startMs' | 'readings'>, endedMs: number): number {
+  const lastedS = Math.max(0, (endedMs - actual.startMs) / 1000);
+  if (step.points.length < 2) return step.seconds === 0 ? 1 : lastedS / step.seconds;
+  return doseUntil(developmentRate(step.points, step.nominalC), pathOf(plan, step, actual), step.points, lastedS) / step.nominalS;
+}
+
+/** The temperature in the tank during a step: by its readings, as predicted from the pour, or as planned. */
+export function pathOf(plan: RunPlan, step: PlannedStep, actual: Pick<ActualStep, 'startMs' | 'readings'>): PathPiece[] {
+  if (actual.readings.length > 0) {
+    const readings = actual.readings.map((reading) => ({ atS: Math.max(0, (reading.atMs - actual.startMs) / 1000), c: reading.c }));
+    return temperaturePath(readings, plan.surroundings, step.pourC);
+  }
+  const still = { coolingPerMin: 0, surroundC: step.temperatureC };
+  return step.inTankC && plan.surroundings ? coolingPath(step.inTankC.startsC, plan.surroundings) : coolingPath(step.temperatureC, still);
+}
+
+function developed(plan: RunPlan, step: PlannedStep, actual: ActualStep): StepGot {
+  const share = doseShare(plan, step, actual, actual.endMs ?? actual.startMs);
+  // The margin of a person's own conviction was wanted, so it is no push.
+  const wanted = 1 + (step.working.find((line) => line.what === 'own')?.seconds ?? 0) / Math.max(1, step.seconds);
+  const against = share / wanted;
+  if (against >= ON_TIME.low && against <= ON_TIME.high) return { share, pushStops: 0, verdict: 'on-time', words: 'on time' };
+  const pushStops = pushEquivalent(step.push, step.nominalS, against, plan.pushStops);
+  const verdict = against < 1 ? 'less' : 'more';
+  return { share, pushStops, verdict, words: `${stopsInWords(pushStops, against)}: ${densityInWords(step, verdict)}` };
+}
+
+/** `as a pull of 0.4 stop`, to the nearest tenth. */
+function stopsInWords(stops: number | null, share: number): string {
+  const way = share < 1 ? 'pull' : 'push';
+  if (stops === null) return 'hardly developed at all';
+  const tenths = Math.round(Math.abs(stops) * 10) / 10;
+  if (tenths === 0) return `as a ${way} of less than a tenth of a stop`;
+  if (tenths > 3) return `as a ${way} of more than three stops`;
+  return `as a ${way} of ${tenths.toFixed(1)} ${tenths > 1 ? 'stops' : 'stop'}`;
+}
+
+function densityInWords(step: PlannedStep, verdict: 'less' | 'more'): string {
+  switch (step.kind) {
+    case 'first-developer':
+      return verdict === 'less' ? 'the slides come out darker' : 'the slides come out lighter';
+    case 'colour-developer':
+      return verdict === 'less' ? 'colours may be weak' : 'colours may be heavy, with a cast';
+    default:
+      return verdict === 'less' ? 'negatives come out thinner and flatter' : 'negatives come out denser and harder';
+  }
+}

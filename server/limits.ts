@@ -1,0 +1,28 @@
+import type { RequestHandler } from 'express';
+
+const MB = 1_000_000;
+
+/** How much a request may bring, by where it goes. Everything else is forms that people fill in by hand. */
+const MOST_BYTES: readonly (readonly [RegExp, number])[] = [
+  [/^\/rolls\/import(\.data)?$/, 30 * MB],
+  [/^\/shelf\/kits\/[^/]+\/document(\.data)?$/, 3 * MB],
+];
+const MOST_BYTES_ELSEWHERE = 1 * MB;
+
+/**
+ * Judges a body by its stated length before a byte of it is read, so that no body costs memory. One that does not say
+ * how long it is is not read at all: browsers always say.
+ */
+export const limits: RequestHandler = (request, response, next) => {
+  if (request.method === 'GET' || request.method === 'HEAD') return next();
+  const refuse = (status: number, message: string) => {
+    response.set('Connection', 'close').status(status);
+    if (request.get('content-type')?.includes('json')) response.json({ message });
+    else response.type('text/plain').send(message);
+  };
+  if (request.get('transfer-encoding') !== undefined) return refuse(411, 'Say how long it is: a Content-Length is missing.');
+  const most = MOST_BYTES.find(([path]) => path.test(request.path))?.[1] ?? MOST_BYTES_ELSEWHERE;
+  const bytes = Number(request.get('content-length') ?? 0);
+  if (!(bytes <= most)) return refuse(413, `That is larger than ${most / MB} MB. Nothing of it was read; send less at once.`);
+  next();
+};
