@@ -27,14 +27,15 @@ import { RunChannel, type Act } from './run-channel.ts';
 
 const plan = housePlan();
 /** What becomes of one delivery: it arrives, it is lost on the way, or its answer is. */
-type Fate = 'arrives' | 'lost' | 'answer lost' | 'server down';
+type Fate = 'arrives' | 'lost' | 'answer lost' | number;
 
 /** The server's side of the bargain (run-log.server.ts), and the network between. */
 class World {
   readonly log: Confirmed[] = [];
   nowMs = 1_795_000_000_000;
   fates: Fate[] = [];
-  private readonly streams = new Set<{ onmessage: ((message: unknown) => void) | null; after: number }>();
+  readonly moved: ((message: unknown) => void)[] = [];
+  readonly streams = new Set<{ onmessage: ((message: unknown) => void) | null; after: number }>();
 
   install() {
     // eslint-disable-next-line @typescript-eslint/no-this-alias
@@ -52,6 +53,9 @@ class World {
         world.streams.add(this);
         queueMicrotask(() => world.log.filter(({ seq }) => seq > this.after).forEach((entry) => world.tell(this, entry)));
       }
+      addEventListener(kind: string, heard: (message: unknown) => void) {
+        if (kind === 'moved') world.moved.push(heard);
+      }
       close() {
         this.readyState = 2;
         world.streams.delete(this);
@@ -66,7 +70,7 @@ class World {
   private deliver(event: RunEvent): Promise<Response> {
     const fate = this.fates.shift() ?? 'arrives';
     if (fate === 'lost') return Promise.reject(new Error('no network'));
-    if (fate === 'server down') return Promise.resolve(new Response('', { status: 503 }));
+    if (typeof fate === 'number') return Promise.resolve(Response.json({ message: `status ${fate}` }, { status: fate }));
     const answer = this.record(event);
     return fate === 'answer lost' ? Promise.reject(new Error('no network')) : Promise.resolve(answer);
   }
@@ -110,7 +114,7 @@ beforeEach(() => {
 afterEach(() => jest.useRealTimers());
 
 test('whatever the network does, every act reaches the server once, in the order it was made', async () => {
-  const fates = fc.array(fc.constantFrom<Fate>('arrives', 'lost', 'answer lost', 'server down'), { maxLength: 25 });
+  const fates = fc.array(fc.constantFrom<Fate>('arrives', 'lost', 'answer lost', 401, 403, 408, 413, 429, 500, 502, 503, 507), { maxLength: 25 });
   await fc.assert(
     fc.asyncProperty(fates, fc.integer({ min: 1, max: 12 }), async (troubles, acts) => {
       world = new World();
@@ -137,7 +141,7 @@ test('whatever the network does, every act reaches the server once, in the order
 test('a page that is closed with acts undelivered delivers them when it is opened again', async () => {
   world.fates = Array.from({ length: 40 }, () => 'lost');
   const before = await screen('phone');
-  before.act({ kind: 'poured', step: 0 });
+  before.act({ kind: 'poured', step: plan.steps[0]?.id ?? '' });
   before.act(note('the door bell'));
   await jest.advanceTimersByTimeAsync(200);
   expect(before.snapshot()).toMatchObject({ undelivered: 2, connection: 'alone' });
@@ -153,8 +157,8 @@ test('a page that is closed with acts undelivered delivers them when it is opene
 
 test('two screens press at once: the first to arrive counts, the other is told, and both show the same run', async () => {
   const [laptop, phone] = [await screen('laptop'), await screen('phone')];
-  laptop.act({ kind: 'poured', step: 0 });
-  phone.act({ kind: 'poured', step: 0 });
+  laptop.act({ kind: 'poured', step: plan.steps[0]?.id ?? '' });
+  phone.act({ kind: 'poured', step: plan.steps[0]?.id ?? '' });
   await settle();
   expect(world.log).toHaveLength(1);
   const [seen, told] = [laptop.snapshot(), phone.snapshot()];
@@ -162,11 +166,71 @@ test('two screens press at once: the first to arrive counts, the other is told, 
   expect(told.state).toEqual(world.state());
   expect([seen.refusal, told.refusal].filter(Boolean)).toEqual([expect.stringContaining('already in the tank')]);
 
-  phone.act({ kind: 'step-ended', step: 0 });
+  phone.act({ kind: 'step-ended', step: plan.steps[0]?.id ?? '' });
   await settle();
   // An act on one appears on the other; one that makes no sense is refused before it is sent.
   expect(laptop.snapshot().state.phase).toBe('between');
-  expect(laptop.act({ kind: 'poured', step: 3 })).toContain('The next bath is');
+  expect(laptop.act({ kind: 'poured', step: plan.steps[3]?.id ?? '' })).toContain('The next bath is');
   await settle();
   expect(world.log).toHaveLength(2);
+});
+
+test('an act of another screen is not skipped when the stream is opened anew after acts of one’s own', async () => {
+  const laptop = await screen('laptop');
+  await settle();
+  // The browser gave the stream up; meanwhile the phone acts, and then this screen does.
+  for (const stream of [...world.streams]) world.streams.delete(stream);
+  const phone = await screen('phone');
+  phone.act(note('from the phone'));
+  await settle();
+  laptop.act(note('from the laptop'));
+  await settle();
+  expect(world.log).toHaveLength(2);
+  laptop.wake();
+  await settle();
+  expect(laptop.snapshot().state.notes.map(({ text }) => text)).toEqual(['from the phone', 'from the laptop']);
+  expect(laptop.snapshot().state).toEqual(world.state());
+});
+
+test('a page that slept through a dead stream catches up when it wakes', async () => {
+  const laptop = await screen('laptop');
+  await settle();
+  const [dead] = [...world.streams];
+  if (dead) world.streams.delete(dead);
+  const phone = await screen('phone');
+  phone.act({ kind: 'poured', step: plan.steps[0]?.id ?? '' });
+  await settle();
+  expect(laptop.snapshot().state.phase).toBe('ready');
+  laptop.wake();
+  await settle();
+  expect(laptop.snapshot().state.phase).toBe('running');
+});
+
+test.each([401, 403, 404, 408, 413, 429, 500, 502, 503, 507])('answered with %i an act stays in the queue and is kept for a closed page', async (status) => {
+  world.fates = Array.from({ length: 100 }, () => status);
+  const channel = await screen('laptop');
+  channel.act(note('keep me'));
+  await jest.advanceTimersByTimeAsync(3000);
+  expect(channel.snapshot()).toMatchObject({ undelivered: 1, refusal: null, held: `status ${status}`, connection: 'alone' });
+  expect(kept.get('laptop')?.queue).toHaveLength(1);
+  world.fates = [];
+  await settle();
+  expect(channel.snapshot()).toMatchObject({ undelivered: 0, held: null });
+  expect(world.log).toHaveLength(1);
+});
+
+test.each([409, 422])('answered with %i an act is off the queue, and the person is told which and why', async (status) => {
+  world.fates = [status];
+  const channel = await screen('laptop');
+  channel.act({ kind: 'poured', step: plan.steps[0]?.id ?? '' });
+  await settle();
+  expect(channel.snapshot()).toMatchObject({ undelivered: 0, refusal: `The pour did not count. status ${status}` });
+  expect(channel.snapshot().state.phase).toBe('ready');
+});
+
+test('a run that was planned anew on another screen is followed', async () => {
+  const channel = await screen('laptop');
+  await settle();
+  world.moved.forEach((heard) => heard({ data: JSON.stringify({ to: 'the-new-run' }) }));
+  expect(channel.snapshot().movedTo).toBe('the-new-run');
 });

@@ -8,7 +8,7 @@ import { housePlan } from '../../core/run/a-run-plan.fixture.ts';
 import { nowMs } from '../server/clock.server.ts';
 import { recordEvent } from '../run/run-log.server.ts';
 import { startSession } from '../run/session-start.server.ts';
-import { readSetting } from '../server/settings.server.ts';
+import { storedSetting } from '../server/settings.server.ts';
 import { storeBatch, storeRoll, storeTank } from '../server/a-shelf.fixture.ts';
 import { load, post } from '../ui/posting.fixture.ts';
 import { loader as listLoader } from './list.tsx';
@@ -62,7 +62,7 @@ test('what it taught is kept; an evening like it carries its settings over and n
   expect((await post(action, { verdict: '  Keep the lid on.  ' }, { runId })).to).toBe(`/logbook/${runId}`);
   expect(load(loader, '/', { runId })).toMatchObject({ verdict: 'Keep the lid on.' });
   expect((await post(action, { intent: 'again' }, { runId })).to).toBe('/');
-  expect(readSetting('draft')).toMatchObject({ temperaturesC: { b: { developer: 37 } }, batchIds: ['b'], arrangement: null, excluded: [] });
+  expect(storedSetting('draft')).toMatchObject({ temperaturesC: { b: { developer: 37 } }, batchIds: ['b'], arrangement: null, excluded: [] });
 });
 
 test('the logbook lists the newest first and pages; an address of nonsense is its first page', () => {

@@ -8,7 +8,7 @@ import { findRoll, listRolls, rollCounts, setRollState, type Roll } from '../ser
 import { load, post } from '../ui/posting.fixture.ts';
 import { action as addAction, loader as addLoader } from './add.tsx';
 import { loader as exportLoader } from './export.ts';
-import { action as importAction } from './import.tsx';
+import { action as importAction, loader as importLoader } from './import.tsx';
 import { action as listAction, loader as listLoader } from './list.tsx';
 import { action as rollAction } from './roll.tsx';
 
@@ -82,16 +82,68 @@ test('a spreadsheet with its own headings: columns mapped by hand, nothing store
     'What;Kind;Mark;Size;Box\nHarbour 1;"Tern; 400";C-41;120;400\nHarbour 2;Tern 400;C-99;120;400\n=HYPERLINK(1);Tern 400;C-41;120;400';
   const before = all().length;
   const columns = { 'column-name': '0', 'column-film': '1', 'column-process': '2', 'column-format': '3', 'column-boxSpeed': '4' };
-  const looked = await post(importAction, { text, ...columns });
-  expect(looked.data.preview).toMatchObject({ goodCount: 2, badCount: 1, bad: [{ row: 3 }] });
+  const address = (await post(importAction, { text })).to ?? '';
+  expect(await read(address)).toMatchObject({ message: null, preview: { goodCount: 0, badCount: 3 } });
+  await look(address, { ...columns, intent: 'look' });
+  expect((await read(address)).preview).toMatchObject({ goodCount: 2, knownCount: 0, badCount: 1, bad: [{ row: 3 }] });
   expect(all()).toHaveLength(before);
   expect((await post(importAction, { text: '' })).status).toBe(422);
-  const imported = await post(importAction, { text, ...columns, intent: 'import' });
-  expect(imported.to).toBe('/rolls?imported=2&left=1');
+  await look(address, { intent: 'import' });
+  expect(await stored(address)).toBe('/rolls?state=all&imported=2&left=1');
   expect(named('Harbour 1').film).toBe('Tern; 400');
+  setRollState(named('Harbour 1').id, 'developed', null);
   const out = await exportLoader().text();
   // What a spreadsheet would run goes out as plain text.
   expect(out).not.toMatch(/(^|[,;"\n])=HYPERLINK/);
-  const again = await post(importAction, { file: new Blob([out]) as Blob });
-  expect(again.data?.preview ?? again.data).toBeTruthy();
+
+  // Read in again, everything is known; as further rolls they keep their state.
+  const again = (await post(importAction, { file: new Blob([out]) as Blob })).to ?? '';
+  expect((await read(again)).preview).toMatchObject({ goodCount: 0, knownCount: all().length, badCount: 0 });
+  const count = all().length;
+  await look(again, { intent: 'import', 'also-known': 'on' });
+  await stored(again);
+  expect([all().length, all().filter((roll) => roll.state === 'developed').length]).toEqual([2 * count, 2]);
+});
+
+type Looked = Exclude<ReturnType<typeof importLoader>, number>;
+/** Asks how far an import is until it is there. */
+async function read(address: string): Promise<Looked> {
+  for (;;) {
+    const looked = load(importLoader, address);
+    if (typeof looked === 'number') throw new Error(`answered ${looked}`);
+    if (!looked.progress) return looked;
+    await new Promise((resolve) => setTimeout(resolve, 20));
+  }
+}
+const look = (address: string, fields: Parameters<typeof post>[1]) => post(importAction, fields, {}, address);
+async function stored(address: string): Promise<string | null> {
+  for (;;) {
+    try {
+      importLoader({ request: new Request(`http://steady.reel${address}`) } as never);
+    } catch (thrown) {
+      return (thrown as Response).headers.get('Location');
+    }
+    await new Promise((resolve) => setTimeout(resolve, 20));
+  }
+}
+
+test('a double press adds one roll, not two; a roll in a run is neither edited nor deleted from a page that is older', async () => {
+  const { once } = addLoader({ request: new Request('http://s/rolls/new') } as never);
+  const before = all().length;
+  await Promise.all([post(addAction, { ...ROLL, name: 'Twice', once }), post(addAction, { ...ROLL, name: 'Twice', once })]);
+  expect(all()).toHaveLength(before + 1);
+  const { id } = named('Twice');
+  setRollState(id, 'developing', null);
+  for (const fields of [{ intent: 'delete' }, { intent: 'wait-again' }, { ...ROLL, name: 'Another' }])
+    expect(await post(rollAction, fields, { rollId: id })).toMatchObject({ status: 409, data: { busy: expect.stringContaining('in a run') as string } });
+  expect(findRoll(id)).toMatchObject({ name: 'Twice', state: 'developing' });
+  setRollState(id, 'waiting', null);
+});
+
+test('names are one line of what can be seen; hexadecimal is no film speed; no address asks for more pages than there are', async () => {
+  await post(addAction, { ...ROLL, name: ' Night\u0000 kiln\r\n\u202egnp.exe ', note: 'two\nlines\u0000' });
+  expect(named('Night kiln gnp.exe').note.replaceAll('\r', '')).toBe('two\nlines');
+  expect((await post(addAction, { ...ROLL, boxSpeed: '0x10' })).errors['boxSpeed']?.join(' ')).toContain('whole number');
+  expect((await post(addAction, { ...ROLL, boxSpeed: '1e3' })).errors['boxSpeed']?.join(' ')).toContain('whole number');
+  expect(load(listLoader, '/rolls?page=1e18')).toMatchObject({ rolls: [] });
 });

@@ -1,5 +1,6 @@
 import { existsSync } from 'node:fs';
 import { resolve } from 'node:path';
+import { pathToFileURL } from 'node:url';
 import { Worker } from 'node:worker_threads';
 import { nanoid } from 'nanoid';
 import { nowMs } from '../server/clock.server.ts';
@@ -36,9 +37,10 @@ const STORED_AT_ONCE = 100;
 
 function startReader(): Worker {
   const built = resolve('build/csv-reader.mjs');
-  return process.env['NODE_ENV'] === 'production' && existsSync(built)
-    ? new Worker(built)
-    : new Worker(resolve('app/rolls/import-lines.ts'), { execArgv: ['--import', 'tsx'] });
+  if (process.env['NODE_ENV'] === 'production' && existsSync(built)) return new Worker(built);
+  // From its source, while developing and in tests.
+  const source = JSON.stringify(pathToFileURL(resolve('app/rolls/import-lines.ts')).href);
+  return new Worker(`import('tsx/esm/api').then(({ register }) => (register(), import(${source})))`, { eval: true });
 }
 
 export function findImport(id: string): ImportJob | null {

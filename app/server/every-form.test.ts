@@ -12,9 +12,9 @@ const FORMS: readonly (readonly [string, AnyObjectSchema])[] = [
   ['a roll', rollSchema],
   ['the evening', eveningSchema],
   ['habits', habitsSchema],
-  ['a batch', batchSchema],
-  ['a tank', tankSchema],
-  ['a leaflet', leafletSchema('C')],
+  ['a batch', batchSchema('ml')],
+  ['a tank', tankSchema('ml')],
+  ['a leaflet', leafletSchema({ temperature: 'C', volume: 'ml' })],
 ];
 const LEAFLET_NAMES = [
   'baths[0].name',

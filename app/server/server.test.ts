@@ -80,7 +80,7 @@ test('finishing marks rolls and moves the batch once, whatever is delivered twic
   const run = liveRun();
   if (!run) throw new Error('no run is live');
   const before = findBatch(run.batchId)?.rollsDone ?? 0;
-  run.plan.steps.forEach((_, step) => {
+  run.plan.steps.forEach(({ id: step }) => {
     expect(recordEvent(run.id, event('poured', { step })).ok).toBe(true);
     expect(recordEvent(run.id, event('step-ended', { step })).ok).toBe(true);
   });
@@ -91,11 +91,11 @@ test('finishing marks rolls and moves the batch once, whatever is delivered twic
   expect(findBatch(run.batchId)?.rollsDone).toBe(before + 1);
   expect(rollCounts()).toMatchObject({ developed: 1, developing: 1 });
   expect(stateOfRun(findRun(run.id) ?? run).phase).toBe('finished');
-  expect(new Set(eventsOfRun(run.id).map((stored) => stored.event.id)).size).toBe(eventsOfRun(run.id).length);
+  expect(new Set(eventsOfRun(run).map((stored) => stored.event.id)).size).toBe(eventsOfRun(run).length);
 
   const next = queuedRuns()[0];
   expect(beginRun(next?.id ?? '')).toEqual({ ok: true, runId: next?.id });
-  recordEvent(next?.id ?? '', event('poured', { step: 0 }));
+  recordEvent(next?.id ?? '', event('poured', { step: 'prewash' }));
   recordEvent(next?.id ?? '', event('given-up', { reason: 'the lid came off', countsRolls: true }));
   expect(rollCounts()).toMatchObject({ developed: 1, spoilt: 1, developing: 0 });
   expect(findBatch(run.batchId)?.rollsDone).toBe(before + 2);
@@ -120,7 +120,7 @@ test('a run given up by a wet glove goes on, its rolls with it and the batch as 
     expect([liveRun()?.id, findRoll(rollId)?.state, findRoll(rollId)?.runId]).toEqual([run.id, 'developing', run.id]);
     expect(findBatch(run.batchId)?.rollsDone).toBe(before);
   }
-  expect(recordEvent(run.id, event('poured', { step: 0 })).ok).toBe(true);
+  expect(recordEvent(run.id, event('poured', { step: 'prewash' })).ok).toBe(true);
 
   const last = event('given-up', { reason: '', countsRolls: false });
   recordEvent(run.id, last);

@@ -13,7 +13,10 @@ import { EMPTY_DRAFT } from './draft/draft.ts';
 import { eveningPlan } from './evening/evening-plan.server.ts';
 import { DEFAULT_EVENING, type EveningSettings } from './evening/evening-settings.ts';
 import { clockTicks, eveningHeadline } from './evening/headline.ts';
-import { readDraft, tonight } from './draft/tonight.server.ts';
+import { readDraft, tonight, writeDraft } from './draft/tonight.server.ts';
+import { action as begin } from './run-acts/begin.ts';
+import { action as leave } from './run-acts/leave.ts';
+import { action as replan } from './run-acts/replan.ts';
 import { action, loader } from './tonight.tsx';
 
 const post = (fields: Parameters<typeof postTo>[1]) => postTo(action, fields);
@@ -23,11 +26,12 @@ const refusal = async (fields: Parameters<typeof postTo>[1]) => {
 };
 const KEPT = { status: 200, data: null };
 const set = (change: Partial<EveningSettings>) => writeSetting('evening', { ...DEFAULT_EVENING, ...change });
+const ZONE = Intl.DateTimeFormat().resolvedOptions().timeZone;
 const evening = (hours: number, minutes: number) => new Date(2026, 10, 25, hours, minutes).getTime();
 
 beforeAll(() => void startedRuns(3));
 beforeEach(() => {
-  writeSetting('draft', EMPTY_DRAFT);
+  writeDraft(EMPTY_DRAFT);
   set({});
 });
 
@@ -68,17 +72,13 @@ test('whatever a browser sends, a change that makes no sense is refused and the 
     expect.stringContaining('The tub, in litres, is a number from 1 to 100'),
     null,
   ]);
-  expect(await refusal({ intent: 'replan', runId: 'nobody', step: 'developer', tempC: '38' })).toEqual([
-    409,
-    expect.stringContaining('has begun'),
-    null,
-  ]);
-  expect(await refusal({ intent: 'replan', runId: 'nobody', step: 'developer', tempC: 'NaN' })).toEqual([
-    409,
-    expect.stringContaining('is not a temperature'),
-    null,
-  ]);
-  expect(await refusal({ intent: 'begin', runId: 'nobody' })).toEqual([409, expect.stringContaining('not waiting to begin'), null]);
+  const replanned = await postTo(replan, { step: 'developer', tempC: '38' }, { runId: 'nobody' });
+  expect(replanned).toMatchObject({ status: 409, data: { message: expect.stringContaining('has begun') as string } });
+  const odd = await postTo(replan, { step: 'developer', tempC: 'NaN' }, { runId: 'nobody' });
+  expect(odd).toMatchObject({ status: 409, data: { message: expect.stringContaining('is not a temperature') as string } });
+  expect(await postTo(begin, {}, { runId: 'nobody' })).toMatchObject({ status: 409, data: { message: expect.stringContaining('not waiting to begin') as string } });
+  // A made-up session is no session.
+  expect(await postTo(leave, {}, { sessionId: 'nobody' })).toMatchObject({ status: 404 });
 });
 
 test('one press takes the last change back; one roll left out is named, and comes in again', async () => {
@@ -105,17 +105,17 @@ test('the page tells the evening in clock times, counted from now, from a first 
   set({ anchor: 'finish', time: '23:30' });
   const back = eveningPlan(tonight(), at);
   expect([back.clock.at(-1)?.hungMs, back.clockFault]).toEqual([evening(23, 30), null]);
-  expect(eveningHeadline(tonight().evening, back.clock, 800, at)).toEqual({
+  expect(eveningHeadline({ rolls: 3, runs: 3, clock: back.clock, heaterW: 800, day: 'Wednesday', hour: 19, zone: ZONE })).toEqual({
     title: expect.stringMatching(/^Wednesday evening, 3 rolls in 3 runs$/) as string,
     below: expect.stringContaining('Hung up by 23:30.') as string,
   });
-  for (const tick of clockTicks(back.clock)) expect(tick.label).toMatch(/^\d\d:[03]0$/);
+  for (const tick of clockTicks(back.clock, ZONE)) expect(tick.label).toMatch(/^\d\d:[03]0$/);
 });
 
 test('an end that cannot be kept says by how much, and the nearest that can; past midnight is still tonight', () => {
   set({ anchor: 'finish', time: '19:30' });
   const { clockFault, clock } = eveningPlan(tonight(), evening(19, 0));
-  expect(clockFault).toMatch(/^For that you would have had to begin \d:\d\d hours ago\. Beginning now, all hangs at \d\d:\d\d\.$/);
+  expect(clockFault).toMatch(/^For that you would have had to begin 2 h(?: \d+ min)? ago\. Beginning now, all hangs at \d\d:\d\d\.$/);
   const begins = Math.min(clock[0]?.warmFromMs ?? 0, clock[0]?.loadFromMs ?? 0);
   const nearest = new Date((clock.at(-1)?.hungMs ?? 0) + evening(19, 0) - begins);
   expect(clockFault).toContain(nearest.toTimeString().slice(0, 5));
@@ -131,7 +131,7 @@ test('the calendar has the bath, each load and each run, with alarms, and says w
   expect(file.match(/BEGIN:VALARM/g)).toHaveLength(1 + 2 * 3);
   expect(file).toContain('SUMMARY:Bath on');
   for (const roll of tonight().waiting) expect(file).toContain(roll.name);
-  expect(file).toMatch(/Developer 3:2\d at 38\.0 °C/);
+  expect(file).toMatch(/Developer \d:\d\d\\, poured at 38\.0 °C/);
 });
 
 test('starting puts the first run at the Bench once; a second start leads to it', async () => {
@@ -141,6 +141,12 @@ test('starting puts the first run at the Bench once; a second start leads to it'
   const again = await post({ intent: 'start' });
   expect(again).toMatchObject({ data: { liveRunId: live }, status: 409 });
   expect(loader()).toMatchObject({ live: { id: live }, queued: [{ position: 1 }, { position: 2 }] });
-  expect(await post({ intent: 'leave', sessionId: loader().queued[0]?.sessionId ?? '' })).toMatchObject({ to: '/' });
+  const sessionId = loader().queued[0]?.sessionId ?? '';
+  expect(await postTo(leave, {}, { sessionId })).toMatchObject({ to: '/' });
+  const arranged = readDraft().arrangement;
+  expect(arranged).toHaveLength(3);
+  // Left twice, by a double press or a stale page: the arrangement stays.
+  expect(await postTo(leave, {}, { sessionId })).toMatchObject({ to: '/' });
+  expect(readDraft().arrangement).toEqual(arranged);
   expect([liveRun(), loader().queued]).toEqual([null, []]);
 });

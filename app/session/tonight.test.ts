@@ -10,14 +10,13 @@ import { findRoll, rollCounts, waitingRolls } from '../server/rolls.server.ts';
 import { recordEvent } from '../run/run-log.server.ts';
 import { findRun, liveRun, queuedRuns, runsOfSession } from '../server/runs.server.ts';
 import { beginRun } from '../run/session-start.server.ts';
-import { writeSetting } from '../server/settings.server.ts';
-import { EMPTY_DRAFT, withChange, type Draft, type DraftChange } from './draft/draft.ts';
+import { EMPTY_DRAFT, withChange, type DraftChange } from './draft/draft.ts';
 import { backToThePlan, replanAt, startTonight } from './run-acts/replan.server.ts';
-import { readDraft, tonight } from './draft/tonight.server.ts';
+import { readDraft, tonight, writeDraft } from './draft/tonight.server.ts';
 
 const set = (change: DraftChange) => {
   const { before: _, ...draft } = readDraft();
-  writeSetting('draft', withChange(draft, change));
+  writeDraft(withChange(draft, change));
 };
 const developerS = (runId: string) => findRun(runId)?.plan.steps.find((step) => step.kind === 'developer')?.seconds ?? 0;
 let count = 0;
@@ -39,7 +38,7 @@ beforeAll(() => {
 });
 beforeEach(() => {
   for (const run of [...(liveRun() ? [liveRun()] : []), ...queuedRuns()]) if (run) backToThePlan(run.sessionId);
-  writeSetting('draft', EMPTY_DRAFT);
+  writeDraft(EMPTY_DRAFT);
 });
 
 test('the freshest batch is proposed, a chosen one replaces it, and cine film goes nowhere without its treatment', () => {
@@ -59,10 +58,10 @@ test('the freshest batch is proposed, a chosen one replaces it, and cine film go
   const cine = treated.runs.find((run) => run.rollIds.includes('cine'));
   expect(cine?.rollIds).toEqual(['cine']);
   expect(cine?.plan.ok && cine.plan.value.steps.map((step) => step.kind).slice(0, 4)).toEqual([
-    'prewash',
     'prebath',
     'remjet-rinse',
     'developer',
+    'rinse',
   ]);
 });
 
@@ -116,7 +115,7 @@ test('a developer that turned out colder: every run not begun is planned anew as
   expect(rollCounts().developing).toBe(3);
 
   happens(after, 'readied', { skipped: [] });
-  happens(after, 'poured', { step: 0 });
+  happens(after, 'poured', { step: 'prewash' });
   expect(replanAt(after, 'developer', 36)).toMatchObject({ ok: false, message: expect.stringContaining('has begun') as string });
   happens(after, 'given-up', { reason: 'power cut', countsRolls: false });
 });
@@ -138,6 +137,6 @@ test('half an evening: the run that is left over waits as arranged, begins later
   // The arrangement comes up as it was; proposing anew takes everything that waits again.
   expect(tonight().evening.runs).toHaveLength(1);
   const { before: _, ...draft } = readDraft();
-  writeSetting('draft', withChange(draft as Draft, { kind: 'propose' }));
+  writeDraft(withChange(draft, { kind: 'propose' }));
   expect(tonight().evening.runs).toHaveLength(2);
 });

@@ -37,12 +37,12 @@ test('a batch is mixed, shown with its life, changed, put away and taken back', 
   expect(listBatches()).toMatchObject([{ id, name: 'Kiln Lane 1', volumeMl: 500, rollsDone: 0, priceCents: 1725 }]);
   // Half a kit is good for half its rolls.
   expect(shelf().batches).toMatchObject([{ capacity: 6, left: 6 }]);
-  expect(load(batchLoader, '/', { batchId: id })).toMatchObject({ left: 6, costCents: 288, runs: [] });
+  expect(load(batchLoader, '/', { batchId: id })).toMatchObject({ left: 6, cost: '2.88', runs: [] });
   // The next one of the kit is the second, whatever became of the first.
   expect(mixLoader({ request: new Request('http://s/?kit=house-c41-three-bath') } as never).defaults.name).toMatch(/ 2$/);
 
   await post(batchAction, { ...BATCH, rollsDone: '2.67', volumeMl: '17.6 fl oz' }, { batchId: id });
-  expect(listBatches()).toMatchObject([{ rollsDone: 2.67, volumeMl: 500.1 }]);
+  expect(listBatches()).toMatchObject([{ rollsDone: 2.67, volumeMl: 520.5 }]);
   const away = await post(batchAction, { intent: 'retire' }, { batchId: id });
   expect([shelf().batches, shelf().retired.length]).toEqual([[], 1]);
   await post(shelfAction, { away: new URL(`http://s${away.to}`).searchParams.get('away') ?? '' });
@@ -50,8 +50,8 @@ test('a batch is mixed, shown with its life, changed, put away and taken back', 
 });
 
 test.each([
-  ['volumeMl', 'a cup', 'from 50 to 20000 ml'],
-  ['volumeMl', '5', 'from 50 to 20000 ml'],
+  ['volumeMl', 'a cup', 'from 50 ml to 20000 ml'],
+  ['volumeMl', '5', 'from 50 ml to 20000 ml'],
   ['mixedOn', '2026-02-31', 'A date such as'],
   ['mixedOn', 'last week', 'A date such as'],
   ['rollsDone', '-1', 'from 0 to 999'],

@@ -16,12 +16,13 @@ export async function post(
   action: (args: never) => unknown,
   fields: Readonly<Record<string, string | Blob | readonly string[] | undefined>>,
   params: Readonly<Record<string, string>> = {},
+  address = '/',
 ): Promise<Came> {
   const form = new FormData();
   for (const [name, value] of Object.entries(fields))
     for (const each of Array.isArray(value) ? (value as string[]) : [value])
       if (each !== undefined) form.append(name, each as string | Blob);
-  const request = new Request('http://steady.reel/', { method: 'POST', body: form });
+  const request = new Request(`http://steady.reel${address}`, { method: 'POST', body: form });
   const came = await Promise.resolve()
     .then(() => action({ request, params } as never))
     .catch((thrown: unknown) => {

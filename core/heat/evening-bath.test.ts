@@ -1,22 +1,28 @@
 import { houseKit } from '../kit/a-kit.fixture.ts';
+import { textIn } from '../units/sentence.ts';
+import type { HeatSchool } from './tank-through-the-run.ts';
 import { planRun } from '../schedule/plan.ts';
 import { DEFAULT_TANK } from '../schedule/tank.ts';
 import { showDuration } from '../units/duration.ts';
 import { bathWorking } from './bath-working.ts';
 import { eveningBath, type EveningBathQuestion, type TubSetting } from './evening-bath.ts';
 
-const plan = planRun({
-  kit: houseKit(),
-  batch: { volumeMl: 1000, rollsDone: 6 },
-  on: '2026-11-25',
-  tank: DEFAULT_TANK,
-  rolls: [{ format: '135-36', count: 2 }],
-  pushStops: 0,
-  treatment: 'normal',
-  temperaturesC: { developer: 37.2 },
-  habits: {},
-});
-if (!plan.ok) throw new Error('no plan');
+const planned = (school: HeatSchool) => {
+  const plan = planRun({
+    kit: houseKit(),
+    batch: { volumeMl: 1000, rollsDone: 6 },
+    on: '2026-11-25',
+    tank: { ...DEFAULT_TANK, volumeMl: 520 },
+    rolls: [{ format: '135-36', count: 2 }],
+    pushStops: 0,
+    treatment: 'normal',
+    temperaturesC: { developer: 37.2 },
+    habits: {},
+    heat: { startC: 20, heatJK: 380, roomC: 20, stands: 'air', bathC: null, coolingPerMin: 0.011, school },
+  });
+  if (!plan.ok) throw new Error('no plan');
+  return plan.value;
+};
 const tub: TubSetting = {
   litres: 12,
   startC: 40,
@@ -28,14 +34,10 @@ const tub: TubSetting = {
   hotTapC: 52,
   coldTapC: 14,
 };
-const ask = (change: Partial<TubSetting> = {}, averagesTarget = false): EveningBathQuestion => ({
-  steps: plan.value.steps,
-  bottleMl: 1000,
-  tub: { ...tub, ...change },
-  averagesTarget,
-  horizonS: 14_400,
-  tank: { volumeMl: 520, heatJK: 380, surroundings: { coolingPerMin: 0.011, surroundC: 20 } },
-});
+const ask = (change: Partial<TubSetting> = {}, school: HeatSchool = 'wait-longer'): EveningBathQuestion => {
+  const { steps, heat } = planned(school);
+  return { steps, bottleMl: 1000, tub: { ...tub, ...change }, bathC: heat?.bathC ?? null, horizonS: 14_400 };
+};
 
 test('the bath warms what needs warming: the stabiliser stays at room temperature', () => {
   const bath = eveningBath(ask());
@@ -46,13 +48,24 @@ test('the bath warms what needs warming: the stabiliser stays at room temperatur
   expect(bath.readyS.ok && bath.readyS.value).toBeGreaterThan(600);
 });
 
-test('set above, the tank averages the target: the pour is as much warmer as the tank takes', () => {
-  const bath = eveningBath(ask({}, true));
-  expect(bath.pour && bath.setC).toBe(bath.pour?.pourC);
-  expect((bath.pour?.pourC ?? 0) - (bath.pour?.settlesC ?? 0)).toBeGreaterThan(2);
-  // The tank starts a little over 37.2 and cools through it, so that the dose is right.
-  expect(bath.pour?.settlesC).toBeGreaterThan(37.2);
-  expect(bath.coldTankC).toBeLessThan(35);
+test('poured warmer, the bath stands at the warmest pour that is asked for; one figure for plan and bath', () => {
+  const bath = eveningBath(ask({}, 'pour-warmer'));
+  const developer = planned('pour-warmer').steps.find((step) => step.critical);
+  expect(bath.pours).toEqual([{ id: 'developer', name: 'Developer', pourC: developer?.pourC, inTankC: developer?.inTankC }]);
+  expect(bath.setC).toBeCloseTo(developer?.pourC ?? 0, 3);
+  expect(bath.setC).toBeGreaterThan(37.8);
+  // What the bottle is warmed to holds the pour.
+  const [bottle] = bath.bottles;
+  expect((bottle?.lowC ?? 99) <= (developer?.pourC ?? 0) && (developer?.pourC ?? 99) <= (bottle?.highC ?? 0)).toBe(true);
+});
+
+test('water that goes in far too warm is told to go in cooler, not to be waited for six hours', () => {
+  const hot = eveningBath(ask({ startC: 55, litres: 30 }));
+  expect(hot.coolerC).toBeGreaterThanOrEqual(37);
+  expect(hot.coolerC).toBeLessThan(46);
+  const cooler = eveningBath(ask({ startC: hot.coolerC ?? 0, litres: 30 }));
+  expect(cooler.readyS.ok && cooler.readyS.value).toBeLessThan(5400);
+  expect(eveningBath(ask()).coolerC).toBeNull();
 });
 
 test('a sink left to fall asks for hotter water; taps that cannot give it say so', () => {
@@ -67,22 +80,24 @@ test('a sink left to fall asks for hotter water; taps that cannot give it say so
 test('the working of the bath can be done again in pencil and gives what is shown', () => {
   const question = ask();
   const bath = eveningBath(question);
-  const sums = bathWorking(bath, question);
+  const sums = bathWorking(bath, question, { volumeMl: 520, heatJK: 380, startC: 20 });
   const worked = (what: string) => sums.find((sum) => sum.what === what);
+  const figure = (what: string) => worked(what)?.figure.message ?? '';
   // Every sum is plain arithmetic once its signs are those of a programming language.
-  const value = (sum: string) => {
-    const code = sum
-      .replace(/ (l|min)\b/, '')
-      .replaceAll('e^(', 'Math.exp(')
+  const value = (what: string) => {
+    const code = (worked(what)?.sum.message ?? '')
+      .replace(/, then .*/, '')
+      .replace(/ (l|min)\b| °C/g, '')
       .replaceAll('×', '*')
       .replaceAll('⁄', '/')
       .replaceAll('−', '-');
     return new Function(`return ${code}`)() as number;
   };
-  expect(`${value(worked('Hot water')?.sum ?? '').toFixed(1)} l`).toBe(worked('Hot water')?.figure);
-  expect(`${value(worked('In the tank')?.sum ?? '').toFixed(1)} °C`).toBe(worked('In the tank')?.figure);
-  expect(`${value(worked('As it is poured out')?.sum ?? '').toFixed(1)} °C`).toBe(worked('As it is poured out')?.figure);
+  expect(`${value('Hot water').toFixed(1)} l`).toBe(figure('Hot water'));
+  for (const name of ['Prewash', 'Developer']) expect(figure(`${name} in the tank`)).toMatch(new RegExp(`^${value(`${name} in the tank`).toFixed(1)} to `));
   // The heater's time is that of the slowest bottle.
   const ready = bath.readyS.ok ? showDuration(bath.readyS.value) : '';
-  expect(sums.map((sum) => sum.figure)).toContain(`after ${ready}`);
+  expect(sums.map((sum) => sum.figure.message)).toContain(`after ${ready}`);
+  const inF = sums.map((sum) => `${textIn(sum.sum, { temperature: 'F', volume: 'US fl oz' })} ${textIn(sum.figure, { temperature: 'F', volume: 'US fl oz' })}`);
+  expect(inF.join(' ')).not.toMatch(/°C|\bml\b/);
 });

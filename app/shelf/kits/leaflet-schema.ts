@@ -128,7 +128,7 @@ export function emptyBath(id: string): Record<string, unknown> {
 
 export function leafletFromKit(kit: Kit, { temperature: unit, volume: volumeUnit }: Units): Record<string, unknown> {
   const shown = (c: number | undefined) => (c === undefined ? undefined : unit === 'C' ? c : tidy(fahrenheitFromCelsius(c)));
-  // In ml as it stands; in ounces to a hundredth, so that 500 ml comes back as 500 ml.
+  // In ml as it stands; in ounces to a thousandth, so that 500 ml comes back as 500 ml.
   const amount = (ml: number | undefined) => (ml === undefined ? undefined : volumeUnit === 'ml' ? ml : finelyIn(ml, volumeUnit));
   return {
     name: kit.name,
@@ -179,7 +179,7 @@ export function leafletFromKit(kit: Kit, { temperature: unit, volume: volumeUnit
 
 function finelyIn(ml: number, unit: VolumeUnit): number {
   const each = parseVolume('1000', unit) ?? 1;
-  return Math.round((ml / (each / 1000)) * 100) / 100;
+  return Math.round((ml / (each / 1000)) * 1000) / 1000;
 }
 
 /** °F with a decimal is coarser than °C with one: two decimals bring 38 °C back as 38 °C. */
