@@ -1,8 +1,9 @@
 import { defineConfig } from '@playwright/test';
 
-/** Two servers from the same build: a fresh database on a clock that runs sixtyfold, and the demo at true speed. */
+/** Servers from the same build: fresh databases, one on a clock that runs sixtyfold, and the demo at true speed. */
 export const FAST = 'http://127.0.0.1:4471';
 export const DEMO = 'http://127.0.0.1:4472';
+export const PLAIN = 'http://127.0.0.1:4473';
 
 const server = (url: string, args: string, env: Record<string, string> = {}) => ({
   command: `node scripts/serve.mjs ${new URL(url).port} ${args}`,
@@ -15,8 +16,9 @@ const server = (url: string, args: string, env: Record<string, string> = {}) => 
 export default defineConfig({
   testDir: 'e2e',
   timeout: 90_000,
+  // Files side by side, the tests of one file in order: each file has servers and databases of its own.
   fullyParallel: false,
-  workers: 1,
+  workers: 2,
   reporter: [['list']],
   use: {
     viewport: { width: 1280, height: 800 },
@@ -33,5 +35,5 @@ export default defineConfig({
       ],
     },
   },
-  webServer: [server(FAST, 'tmp/e2e/fast.db', { STEADY_REEL_TEST_SPEED: '60' }), server(DEMO, 'tmp/e2e/demo.db --demo')],
+  webServer: [server(FAST, 'tmp/e2e/fast.db', { STEADY_REEL_TEST_SPEED: '60' }), server(DEMO, 'tmp/e2e/demo.db --demo'), server(PLAIN, 'tmp/e2e/plain.db')],
 });

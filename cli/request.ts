@@ -12,6 +12,9 @@ export interface Surrounding {
 
 export type Command = (request: unknown, surrounding: Surrounding) => Answer<unknown>;
 
+/** A command that reads a file answers later. */
+export type LaterCommand = (request: unknown) => Promise<Answer<unknown>>;
+
 export function kitOf(value: unknown): Answer<Kit> {
   if (typeof value === 'string') {
     const kit = shippedKit(value);

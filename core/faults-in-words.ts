@@ -28,7 +28,7 @@ function faultsOf(error: ValidationError): Fault[] {
 
 /** Unknown fields are refused by name, each at its own path. */
 function unknownFields(error: ValidationError): Fault[] {
-  const names = String(error.params?.['properties'] ?? '').split(', ');
+  const names = textOf(error.params?.['properties']).split(', ');
   return names.map((name) => ({
     code: 'unknown-field',
     path: `${jsonPath(error.path)}.${name}`,
@@ -52,22 +52,27 @@ function faultOf(error: ValidationError): Fault {
     case 'required':
     case 'nullable':
     case 'defined':
-      return say('missing', `${name} is missing. ${acceptedType(String(params['label'] ?? ''))}`.trim());
+      return say('missing', `${name} is missing. ${acceptedType(textOf(params['label']))}`.trim());
     case 'typeError':
-      return say('wrong-type', `${name} must be ${article(String(params['type']))}, and is ${show(error.value)}.`);
+      return say('wrong-type', `${name} must be ${article(textOf(params['type']))}, and is ${show(error.value)}.`);
     case 'min':
       if (params['more'] !== undefined)
-        return say('out-of-range', `${name} must be more than ${String(params['more'])}, and is ${show(error.value)}.`);
-      return say('out-of-range', `${name} must be ${String(params['min'])} or more, and is ${show(error.value)}.`);
+        return say('out-of-range', `${name} must be more than ${textOf(params['more'])}, and is ${show(error.value)}.`);
+      return say('out-of-range', `${name} must be ${textOf(params['min'])} or more, and is ${show(error.value)}.`);
     case 'max':
-      return say('out-of-range', `${name} must be ${String(params['max'])} or less, and is ${show(error.value)}.`);
+      return say('out-of-range', `${name} must be ${textOf(params['max'])} or less, and is ${show(error.value)}.`);
     case 'integer':
       return say('out-of-range', `${name} must be a whole number, and is ${show(error.value)}.`);
     case 'oneOf':
-      return say('not-one-of', `${name} must be one of ${String(params['values'])}, and is ${show(error.value)}.`);
+      return say('not-one-of', `${name} must be one of ${textOf(params['values'])}, and is ${show(error.value)}.`);
     default:
       return say(error.type ?? 'not-accepted', error.message);
   }
+}
+
+/** Yup's own parameters: numbers, texts and lists of them. */
+function textOf(value: unknown): string {
+  return Array.isArray(value) ? value.join(',') : typeof value === 'string' || typeof value === 'number' ? String(value) : '';
 }
 
 function lastName(path: string): string {

@@ -14,12 +14,18 @@ export class OwnServer {
   readonly base: string;
   private child: ChildProcess | null = null;
 
-  constructor(private readonly port: number) {
+  constructor(
+    private readonly port: number,
+    private readonly env: Readonly<Record<string, string>> = {},
+  ) {
     this.base = `http://127.0.0.1:${port}`;
   }
 
   async start(database: string, ...flags: string[]): Promise<void> {
-    this.child = spawn(process.execPath, ['scripts/serve-alone.mjs', String(this.port), database, ...flags], { stdio: 'ignore' });
+    this.child = spawn(process.execPath, ['scripts/serve-alone.mjs', String(this.port), database, ...flags], {
+      stdio: 'ignore',
+      env: { ...process.env, ...this.env },
+    });
     await expect
       .poll(
         async () =>

@@ -66,8 +66,8 @@ test('a deleted roll comes back with one press, and units switch in one place', 
   await page.getByRole('radio', { name: '°F' }).click();
   await expect(page.getByLabel('Developer', { exact: true })).toHaveValue('100.4');
   await expect(page.getByText('520 ml')).toBeVisible();
-  await page.getByRole('radio', { name: 'fl oz' }).click();
-  await expect(page.getByText('18.3 fl oz')).toBeVisible();
+  await page.getByRole('radio', { name: 'US fl oz' }).click();
+  await expect(page.getByText('17.6 US fl oz')).toBeVisible();
   await page.getByRole('radio', { name: '°C' }).click();
   await page.getByRole('radio', { name: 'ml' }).click();
   await expect(page.getByLabel('Developer', { exact: true })).toHaveValue('38.0');

@@ -1,8 +1,8 @@
 import { expect, test } from '@playwright/test';
-import { FAST } from '../playwright.config.ts';
+import { PLAIN } from '../playwright.config.ts';
 
 /** Forms work before JavaScript arrives, and the server checks whatever the browser sends. */
-test.use({ baseURL: FAST, javaScriptEnabled: false });
+test.use({ baseURL: PLAIN, javaScriptEnabled: false });
 
 test('a roll is refused by field with what was typed kept, then added', async ({ page, request }) => {
   await page.goto('/rolls/new');

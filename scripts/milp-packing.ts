@@ -44,7 +44,7 @@ export async function milpSolver(timeLimitS: number): Promise<Solve> {
       ` ${all.join(' ')}`,
       'End',
     ].join('\n');
-    const answer = highs.solve(text, { time_limit: timeLimitS, output_flag: false } as never);
+    const answer = highs.solve(text, { time_limit: timeLimitS, output_flag: false });
     return answer.Status === 'Optimal' ? Math.round(answer.ObjectiveValue) : null;
   };
 }

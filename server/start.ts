@@ -31,7 +31,8 @@ const server = app.listen(port, host, (error) => {
     console.error(`Steady Reel cannot listen on ${host}:${port}: ${error.message}. Is it running already? Set PORT to another number.`);
     process.exit(1);
   }
-  console.log(`Steady Reel: http://${host === '0.0.0.0' ? 'localhost' : host}:${port}/${network ? ' and, in this house, by this machine’s address' : ''}`);
+  // The one thing it says on its own: where it is.
+  process.stdout.write(`Steady Reel: http://${host === '0.0.0.0' ? 'localhost' : host}:${port}/${network ? ' and, in this house, by this machine’s address' : ''}\n`);
 });
 // Half-sent requests must not hold a place for ever.
 server.requestTimeout = 60_000;

@@ -20,7 +20,7 @@ beforeEach(() => {
     const nowMs = trueServerMs();
     pass(server.backMs.shift() ?? 5);
     return Promise.resolve(Response.json({ nowMs, speed: server.speed }));
-  }) as typeof fetch;
+  });
 });
 afterEach(() => jest.restoreAllMocks());
 

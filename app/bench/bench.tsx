@@ -33,7 +33,7 @@ import { TWICE_MS, useAwake, useBench } from './use-bench.ts';
 import { useCues } from './use-cues.ts';
 import { useNow } from './use-now.ts';
 
-export const meta: Route.MetaFunction = ({ data: loaded }) => [{ title: `${loaded?.plan.title ?? 'Bench'} · Bench` }];
+export const meta: Route.MetaFunction = ({ loaderData: loaded }) => [{ title: `${loaded?.plan.title ?? 'Bench'} · Bench` }];
 
 export function loader({ params, request }: Route.LoaderArgs) {
   const run = findRun(params.runId);

@@ -1,3 +1,4 @@
+import { textOf } from '../ui/form.ts';
 import { nanoid } from 'nanoid';
 import { data, redirect } from 'react-router';
 import { outOfPlace, PRESS_AGAIN_WITHIN_MS } from '../../core/run/out-of-place.ts';
@@ -53,7 +54,7 @@ function asAnswer(thrown: unknown): Response {
 function fromForm(runId: string, form: FormData): never {
   let act: { kind?: unknown } = {};
   try {
-    act = JSON.parse(String(form.get('act'))) as object;
+    act = JSON.parse(textOf(form, 'act')) as object;
   } catch {
     // An unreadable act is refused by the event's own rules below.
   }

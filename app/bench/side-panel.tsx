@@ -39,7 +39,7 @@ export function SidePanel({ plan, state, now, nowMs, act }: SideProps) {
       <section aria-label="Temperature">
         <h2 className="text-sm font-semibold text-night-quiet">
           {step.name}
-          {last ? ` in the tank${last.thermometer ? `, by ${last.thermometer}` : ''}` : step.inTankC ? ' in the tank, as predicted' : ', planned'}
+          {last ? ` in the tank${last.thermometer ? `, by ${last.thermometer}` : ''}` : !running ? ', poured at' : step.inTankC ? ' in the tank, as predicted' : ', planned'}
         </h2>
         <p className="figure text-5xl font-semibold">{showTemperature(last?.c ?? shownC, temperature)}</p>
         {last && Math.abs(last.shownC - last.c) > 0.04 && (
@@ -115,14 +115,16 @@ export function Correction({ plan, state, now, act }: SideProps) {
     <section
       aria-label="Correction"
       aria-live="polite"
-      className={`border-l-4 bg-night-card px-3 py-2.5 ${movedS > 0 ? 'border-[#8db4ff]' : 'border-[#ff9dc0]'}`}
+      className={`border-l-4 bg-night-card px-3 py-2.5 max-lg:flex max-lg:flex-wrap max-lg:items-center max-lg:justify-between max-lg:gap-x-3 max-lg:py-1.5 ${movedS > 0 ? 'border-[#8db4ff]' : 'border-[#ff9dc0]'}`}
     >
       <p>
         {actual.followsDrift ? (
           <>
-            {movedS > 0 ? 'Cooler' : 'Warmer'} than planned, so the finish moved from{' '}
+            {movedS > 0 ? 'Cooler' : 'Warmer'} than planned<span className="max-lg:hidden">, so the finish moved from</span>
+            <span className="lg:hidden">:</span>{' '}
             <span className="figure">{showDuration(step.seconds)}</span> to{' '}
-            <strong className="figure">{showDuration(running.finish.byDoseS)}</strong>: the same development.
+            <strong className="figure">{showDuration(running.finish.byDoseS)}</strong>
+            <span className="max-lg:hidden">: the same development</span>.
           </>
         ) : (
           <>
@@ -138,7 +140,7 @@ export function Correction({ plan, state, now, act }: SideProps) {
       ))}
       <button
         type="button"
-        className="mt-2 min-h-10 rounded-card border border-night-quiet px-3"
+        className="mt-2 min-h-11 rounded-card border border-night-quiet px-3 max-lg:mt-1"
         onClick={() => act({ kind: 'correction', step: step.id, follow: !actual.followsDrift })}
       >
         {actual.followsDrift ? 'Keep the planned time' : 'Follow the temperature'}
@@ -213,7 +215,8 @@ function RangeBar({
       {side && side !== 'inside' && (
         <p className="text-sm">
           {side === 'hot' ? 'Too warm. ' : 'Too cool. '}
-          {outsideAdvice(bath, side === 'cold')}
+          {/* A developer's finish follows what was read; for the others there is advice. */}
+          {!bath.critical && outsideAdvice(bath, side === 'cold')}
         </p>
       )}
     </div>

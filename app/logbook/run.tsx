@@ -1,3 +1,4 @@
+import { textOf } from '../ui/form.ts';
 import { data, Form, Link, redirect } from 'react-router';
 import { plannedAndActual } from '../../core/run/planned-and-actual.ts';
 import { showDuration, showDurationChange } from '../../core/units/duration.ts';
@@ -14,7 +15,7 @@ import { useUnits } from '../ui/units.ts';
 import type { Route } from './+types/run.ts';
 import { LookAtTheStrip } from './look-at-the-strip.tsx';
 
-export const meta: Route.MetaFunction = ({ data: loaded }) => [{ title: `${loaded?.plan.title ?? 'A run'} · Steady Reel` }];
+export const meta: Route.MetaFunction = ({ loaderData: loaded }) => [{ title: `${loaded?.plan.title ?? 'A run'} · Steady Reel` }];
 
 export function loader({ params }: Route.LoaderArgs) {
   const run = findRun(params.runId);
@@ -48,7 +49,7 @@ export async function action({ request, params }: Route.ActionArgs) {
   if (!findRun(params.runId)) throw data('The logbook has no such run.', { status: 404 });
   setRunVerdict(
     params.runId,
-    String(form.get('verdict') ?? '')
+    textOf(form, 'verdict')
       .trim()
       .slice(0, 2000),
   );
@@ -97,9 +98,9 @@ export default function RunPage({ loaderData }: Route.ComponentProps) {
                         {step.got.words}
                       </span>
                     )}
-                    {plan.steps[i]?.pourC != null && plan.steps[i]?.critical && (
+                    {plan.steps[i]?.critical && plan.steps[i].pourC !== null && (
                       <span className="block text-sm font-normal text-quiet">
-                        planned to be poured at {showTemperature(plan.steps[i]?.pourC ?? 0, temperature)}
+                        planned to be poured at {showTemperature(plan.steps[i].pourC, temperature)}
                       </span>
                     )}
                     {step.readings.length > 0 && (

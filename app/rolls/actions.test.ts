@@ -97,7 +97,7 @@ test('a spreadsheet with its own headings: columns mapped by hand, nothing store
   expect(out).not.toMatch(/(^|[,;"\n])=HYPERLINK/);
 
   // Read in again, everything is known; as further rolls they keep their state.
-  const again = (await post(importAction, { file: new Blob([out]) as Blob })).to ?? '';
+  const again = (await post(importAction, { file: new Blob([out]) })).to ?? '';
   expect((await read(again)).preview).toMatchObject({ goodCount: 0, knownCount: all().length, badCount: 0 });
   const count = all().length;
   await look(again, { intent: 'import', 'also-known': 'on' });

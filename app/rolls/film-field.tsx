@@ -13,7 +13,7 @@ export interface KnownFilm {
 interface FilmFieldProps {
   // Conform's metadata is generic over every form.
   // eslint-disable-next-line @typescript-eslint/no-explicit-any
-  readonly field: FieldMetadata<any, any, any>;
+  readonly field: FieldMetadata<any, any, string[]>;
   readonly films: readonly KnownFilm[];
   /** A known film brings its process and box speed with it. */
   readonly choose: (film: KnownFilm) => void;
@@ -21,7 +21,7 @@ interface FilmFieldProps {
 
 /** A film's name: typed freely, or one that was used before, which fills in what is known of it. */
 export function FilmField({ field, films, choose }: FilmFieldProps) {
-  const [name, setName] = useState(String(field.initialValue ?? ''));
+  const [name, setName] = useState(typeof field.initialValue === 'string' ? field.initialValue : '');
   const like = name.trim().toLowerCase();
   const matching = films.filter((film) => film.film.toLowerCase().includes(like));
   // A name that is already whole offers the others too: it was filled in, not typed to search.

@@ -1,10 +1,11 @@
+import { textOf } from '../ui/form.ts';
 import { useEffect } from 'react';
 import { data, Form, redirect, useRevalidator } from 'react-router';
 import { INPUT, INPUT_SHAPE } from '../ui/fields.tsx';
 import { Button, Card, LinkButton, Notice, PageHead } from '../ui/parts.tsx';
 import type { Route } from './+types/import.ts';
 import { endImport, findImport, lookAgain, startImport, storeImport } from './import-jobs.server.ts';
-import { COLUMNS, type RollColumn } from './roll-csv.ts';
+import { COLUMNS } from './roll-csv.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Import rolls · Steady Reel' }];
 
@@ -56,7 +57,7 @@ export async function action({ request }: Route.ActionArgs) {
     throw redirect(`/rolls/import?job=${job.id}`);
   }
   const file = form.get('file');
-  const text = String(form.get('text') ?? '');
+  const text = textOf(form, 'text');
   const fromFile = file instanceof File && file.size > 0;
   if (!fromFile && text.trim() === '')
     return data({ text, message: 'There is nothing to read yet. The first line names the columns, each further line is a roll.' }, { status: 422 });
@@ -138,7 +139,7 @@ export default function ImportRolls({ loaderData, actionData }: Route.ComponentP
               {COLUMNS.map(({ field, heading }) => (
                 <label key={field} className="grid grid-cols-[8.5rem_1fr] items-center gap-2">
                   <span>{heading}</span>
-                  <select name={`column-${field}`} defaultValue={preview.columns[field as RollColumn]} className={`${INPUT_SHAPE} w-full`}>
+                  <select name={`column-${field}`} defaultValue={preview.columns[field]} className={`${INPUT_SHAPE} w-full`}>
                     <option value={-1}>not in the file</option>
                     {preview.headings.map((given, i) => (
                       <option key={given + String(i)} value={i}>

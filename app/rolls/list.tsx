@@ -1,3 +1,4 @@
+import { textOf } from '../ui/form.ts';
 import { Search, Star } from 'lucide-react';
 import { Form, Link, redirect, useSearchParams, useSubmit } from 'react-router';
 import { formatById } from '../../core/film/format.ts';
@@ -66,8 +67,8 @@ export function loader({ request }: Route.LoaderArgs) {
 export async function action({ request }: Route.ActionArgs) {
   const form = await request.formData();
   const chosen = form.getAll('rollIds').map(String);
-  if (chosen.length > 0) return changeMany(chosen, String(form.get('change')));
-  const ids = String(form.get('rollId')).split(',');
+  if (chosen.length > 0) return changeMany(chosen, textOf(form, 'change'));
+  const ids = textOf(form, 'rollId').split(',');
   if (form.get('intent') === 'restore') for (const id of ids) setRollDeleted(id, null);
   const only = ids.length === 1 ? findRoll(ids[0] ?? '') : null;
   throw redirect(only ? `/rolls?state=all&search=${encodeURIComponent(only.name)}` : '/rolls?state=all');

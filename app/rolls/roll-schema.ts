@@ -45,5 +45,5 @@ export const rollSchema = object({
 });
 
 export function rollFields(form: InferType<typeof rollSchema>): RollFields {
-  return { ...form, exposedSpeed: form.exposedSpeed ?? form.boxSpeed, expiredYear: form.expiredYear ?? null } as RollFields;
+  return { ...form, exposedSpeed: form.exposedSpeed ?? form.boxSpeed, expiredYear: form.expiredYear ?? null };
 }

@@ -8,7 +8,7 @@ import { RollForm } from './roll-form.tsx';
 import { rollFields, rollSchema } from './roll-schema.ts';
 import { STATE_WORDS } from './state-words.ts';
 
-export const meta: Route.MetaFunction = ({ data: loaded }) => [{ title: `${loaded?.roll.name ?? 'Roll'} · Steady Reel` }];
+export const meta: Route.MetaFunction = ({ loaderData: loaded }) => [{ title: `${loaded?.roll.name ?? 'Roll'} · Steady Reel` }];
 
 export function loader({ params }: Route.LoaderArgs) {
   const roll = findRoll(params.rollId);

@@ -19,7 +19,7 @@ export class DatabaseFault extends Error {
 /** SQLite's own code in a sentence; null for what is a fault of ours. */
 export function faultOf(error: unknown, file: string): DatabaseFault | null {
   if (error instanceof DatabaseFault) return error;
-  const code = error instanceof Error && 'code' in error ? String(error.code) : '';
+  const code = typeof error === 'object' && error !== null && 'code' in error ? String(error.code) : '';
   if (code === 'SQLITE_FULL' || code === 'ENOSPC' || code === 'SQLITE_IOERR_WRITE')
     return new DatabaseFault(
       'full',

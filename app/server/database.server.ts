@@ -135,7 +135,7 @@ const prepared = new WeakMap<Database.Database, Map<string, Query>>();
 export function sql(text: string): Query {
   const database = guarded(db);
   let statements = prepared.get(database);
-  if (!statements) prepared.set(database, (statements = new Map()));
+  if (!statements) prepared.set(database, (statements = new Map<string, Query>()));
   let query = statements.get(text);
   if (!query) {
     const statement = guarded(() => database.prepare(text));

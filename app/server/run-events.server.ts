@@ -1,4 +1,4 @@
-import { readRunEvent, storedEvent, type RunEvent, type StepsById } from '../../core/run/event.ts';
+import { readStoredEvent, storedEvent, type RunEvent, type StepsById } from '../../core/run/event.ts';
 import { sql } from './database.server.ts';
 
 export interface StoredEvent {
@@ -14,7 +14,7 @@ export function eventsOfRun(run: { readonly id: string; readonly plan: StepsById
     document: string;
   }[];
   return rows.flatMap((row) => {
-    const read = readRunEvent(JSON.parse(row.document), run.plan);
+    const read = readStoredEvent(JSON.parse(row.document), run.plan);
     if (read.ok) return [{ seq: row.seq, event: read.value }];
     console.error(`Event ${row.seq} of run ${run.id} cannot be read: ${read.errors.map((error) => error.message).join(' ')}`);
     return [];

@@ -49,14 +49,14 @@ test('habits survive their form; “as the kit says” leaves a habit unnamed', 
       agitation: fc.constantFrom({ initialS: 30, everyS: 60, inversions: 2, tap: true }, { continuous: true }),
     },
     { requiredKeys: ['clock', 'pourOut', 'wear', 'changeoverS', 'stabiliser', 'drying', 'solution', 'temperature', 'tankStands', 'tankStart', 'pastCapacity'] },
-  ) as fc.Arbitrary<Habits>;
+  );
   fc.assert(
     fc.property(habits, (chosen) => {
       const posted = new FormData();
       for (const [name, value] of Object.entries(formFromHabits(chosen))) if (value !== undefined) posted.set(name, String(value));
       const read = parseWithYup(posted, { schema: habitsSchema });
       expect(read.status).toBe('success');
-      if (read.status === 'success') expect(habitsFromForm(read.value as Parameters<typeof habitsFromForm>[0])).toEqual(chosen);
+      if (read.status === 'success') expect(habitsFromForm(read.value)).toEqual(chosen);
     }),
     { numRuns: 60 },
   );

@@ -1,3 +1,4 @@
+import { textOf } from '../ui/form.ts';
 import { differenceInCalendarDays, parseISO } from 'date-fns';
 import { data, useSearchParams, type ShouldRevalidateFunctionArgs } from 'react-router';
 import { rollsLeft } from '../../core/chemistry/capacity.ts';
@@ -9,7 +10,7 @@ import { liveRunTitle, queuedRuns } from '../server/runs.server.ts';
 import { personsZone, storedUnits } from '../server/settings.server.ts';
 import { Empty, LinkButton, Notice, PageHead } from '../ui/parts.tsx';
 import type { Route } from './+types/tonight.ts';
-import { draftChangeSchema, withChange, type Draft, type DraftChange } from './draft/draft.ts';
+import { readDraftChange, withChange, type Draft } from './draft/draft.ts';
 import { AnotherBatch } from './plan/another-batch.tsx';
 import { BathCard } from './evening/bath-card.tsx';
 import { ClockCard } from './evening/clock-card.tsx';
@@ -100,7 +101,7 @@ export function loader() {
 
 export async function action({ request }: Route.ActionArgs) {
   const form = await request.formData();
-  const intent = String(form.get('intent'));
+  const intent = textOf(form, 'intent');
   switch (intent) {
     case 'start':
       return toTheBench(startTonight());
@@ -120,29 +121,29 @@ export async function action({ request }: Route.ActionArgs) {
 
 /** Each change keeps the draft before it, so that one press takes it back. */
 function changeDraft(kind: string, form: FormData) {
-  const typed = String(form.get('tempC') ?? '').trim();
+  const typed = textOf(form, 'tempC').trim();
   const change: Record<string, unknown> = { ...Object.fromEntries(form), kind };
   for (const list of ['tankIds', 'rollIds']) change[list] = form.getAll(list).map(String);
-  if (form.has('runs')) change['runs'] = parsedRuns(String(form.get('runs')));
+  if (form.has('runs')) change['runs'] = parsedRuns(textOf(form, 'runs'));
   if (kind === 'temperature') {
     // A figure that the page itself offers comes in °C and exact.
     const exact = form.has('exactC');
-    const reading = exact ? parseReading(String(form.get('exactC'))) : parseReading(typed, storedUnits().temperature);
+    const reading = exact ? parseReading(textOf(form, 'exactC')) : parseReading(typed, storedUnits().temperature);
     if (!reading.ok) {
-      const field = `${String(form.get('batchId'))} ${String(form.get('step'))}`;
+      const field = `${textOf(form, 'batchId')} ${textOf(form, 'step')}`;
       return data({ field, typed, message: reading.message, nearest: reading.likely, liveRunId: null }, { status: 422 });
     }
     change['tempC'] = reading.tempC;
   }
-  if (!draftChangeSchema.isValidSync(change)) {
+  const read = readDraftChange(kind, change);
+  if (!read) {
     return data(
       { field: null, typed, message: 'That change was not understood. Nothing was changed; try it again.', nearest: null, liveRunId: null },
       { status: 422 },
     );
   }
-  const cast: object = draftChangeSchema.cast(change);
   const { before: _, ...draft } = readDraft();
-  const next: Draft = withChange(draft, { ...cast, kind } as DraftChange, usualHabits());
+  const next: Draft = withChange(draft, read, usualHabits());
   writeDraft({ ...next, before: draft });
   return null;
 }

@@ -20,7 +20,7 @@ import { BatchForm } from './mixing/batch-form.tsx';
 import { batchSchema } from './mixing/batch-schema.ts';
 import { Recipes } from './mixing/recipes.tsx';
 
-export const meta: Route.MetaFunction = ({ data: loaded }) => [{ title: `${loaded?.batch.name ?? 'Batch'} · Steady Reel` }];
+export const meta: Route.MetaFunction = ({ loaderData: loaded }) => [{ title: `${loaded?.batch.name ?? 'Batch'} · Steady Reel` }];
 
 const dayInWords = (day: string | null) => day && format(parseISO(day), 'd MMM yyyy');
 

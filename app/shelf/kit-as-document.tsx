@@ -1,3 +1,4 @@
+import { textOf } from '../ui/form.ts';
 import { data, Form, redirect } from 'react-router';
 import type { Fault } from '../../core/answer.ts';
 import { mixFaults } from '../../core/chemistry/mixing.ts';
@@ -28,12 +29,12 @@ export async function action({ request, params }: Route.ActionArgs) {
   if (fromFile && file.size > MOST_BYTES)
     return data(
       {
-        typed: String(form.get('document') ?? ''),
+        typed: textOf(form, 'document'),
         errors: [{ code: 'too-large', path: '$', message: 'That file is larger than 2 MB. A kit takes a few kB.' }],
       },
       { status: 422 },
     );
-  const typed = (fromFile ? await file.text() : String(form.get('document') ?? '')).replace(/^\uFEFF/, '');
+  const typed = (fromFile ? await file.text() : textOf(form, 'document')).replace(/^\uFEFF/, '');
   const refuse = (errors: readonly Fault[]) => data({ typed, errors }, { status: 422 });
   let document: unknown;
   try {

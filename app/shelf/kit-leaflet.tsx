@@ -80,7 +80,7 @@ export default function KitLeaflet({ loaderData, actionData }: Route.ComponentPr
           <AddBath form={form} name={fields.baths.name} ids={baths.map((bath) => bath.getFieldset().id.initialValue ?? '')} />
         </div>
         <div className="space-y-4 lg:sticky lg:top-4 lg:self-start">
-          <SequenceFields form={form} sequence={fields.sequence as never} baths={baths} />
+          <SequenceFields form={form} sequence={fields.sequence} baths={baths} />
           <div aria-live="polite">
             {faults > 0 && (
               <Notice>

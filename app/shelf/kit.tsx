@@ -14,7 +14,7 @@ import type { Route } from './+types/kit.ts';
 import { exhaustionInWords, pushInWords } from './kits/rules-in-words.ts';
 import { Recipes } from './mixing/recipes.tsx';
 
-export const meta: Route.MetaFunction = ({ data: loaded }) => [{ title: `${loaded?.kit.name ?? 'Kit'} · Steady Reel` }];
+export const meta: Route.MetaFunction = ({ loaderData: loaded }) => [{ title: `${loaded?.kit.name ?? 'Kit'} · Steady Reel` }];
 
 export function loader({ params }: Route.LoaderArgs) {
   const found = findKit(params.kitId);

@@ -9,6 +9,7 @@ import { findKit, listKits, setKitDeleted } from '../server/kits.server.ts';
 import { findTank, listTanks, setTankDeleted } from '../server/tanks.server.ts';
 import { listThermometers, setThermometerDeleted } from '../server/thermometers.server.ts';
 import { Button, Card, Empty, LinkButton, Notice, PageHead, UndoBar } from '../ui/parts.tsx';
+import { textOf } from '../ui/form.ts';
 import { useUnits } from '../ui/units.ts';
 import type { Route } from './+types/shelf.ts';
 
@@ -51,7 +52,7 @@ export function loader({ request }: Route.LoaderArgs) {
 
 /** Takes back what was put away. `away` names the kind and the id. */
 export async function action({ request }: Route.ActionArgs) {
-  const [kind, id = ''] = String((await request.formData()).get('away')).split(':');
+  const [kind, id = ''] = textOf(await request.formData(), 'away').split(':');
   if (kind === 'batch' && findBatch(id)) setBatchRetired(id, null);
   if (kind === 'tank' && findTank(id)) setTankDeleted(id, null);
   if (kind === 'kit') setKitDeleted(id, null);

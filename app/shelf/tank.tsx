@@ -14,7 +14,7 @@ import type { Route } from './+types/tank.ts';
 import { PLACE_FIELDS, tankFromForm, tankSchema } from './tanks/tank-schema.ts';
 import { TankTest } from './tanks/tank-test.tsx';
 
-export const meta: Route.MetaFunction = ({ data: loaded }) => [{ title: `${loaded?.tank?.name ?? 'A tank'} · Steady Reel` }];
+export const meta: Route.MetaFunction = ({ loaderData: loaded }) => [{ title: `${loaded?.tank?.name ?? 'A tank'} · Steady Reel` }];
 
 export function loader({ params }: Route.LoaderArgs) {
   const tank = params.tankId === 'new' ? null : findTank(params.tankId);
@@ -103,7 +103,7 @@ export default function TankPage({ loaderData, actionData }: Route.ComponentProp
           </Card>
         </Form>
         <TankTest
-          volumeMl={parseVolume(String(fields.volumeMl.value ?? ''), volume) ?? 500}
+          volumeMl={parseVolume(fields.volumeMl.value ?? '', volume) ?? 500}
           onTimed={(part, seconds) => form.update({ name: fields[part].name, value: String(seconds) })}
           onFound={(found, stands) => {
             form.update({ name: fields.heatJK.name, value: found.heatJK.toFixed(0) });

@@ -31,7 +31,7 @@ export type ReadForm<T> =
 export function readForm<S extends AnyObjectSchema>(schema: S, formData: FormData): ReadForm<InferType<S>> {
   const submission = submissionOf(schema, asOurFormsPost(formData));
   return submission.status === 'success'
-    ? { ok: true, value: submission.value as InferType<S>, refuse: (fieldErrors) => submission.reply({ fieldErrors }) }
+    ? { ok: true, value: submission.value, refuse: (fieldErrors) => submission.reply({ fieldErrors }) }
     : { ok: false, reply: submission.reply() };
 }
 
@@ -59,4 +59,10 @@ function asOurFormsPost(formData: FormData): FormData {
     if (!inherited && indices.every((index) => index < LONGEST_LIST)) ours.set(name, value);
   }
   return ours;
+}
+
+/** A posted field as text; a file or nothing is no text. */
+export function textOf(form: FormData, name: string): string {
+  const value = form.get(name);
+  return typeof value === 'string' ? value : '';
 }

@@ -3,13 +3,18 @@ import { bareDuration, parseDuration } from '../../core/units/duration.ts';
 import { celsiusFromFahrenheit, type TemperatureUnit } from '../../core/units/temperature.ts';
 import { parseVolume, type VolumeUnit } from '../../core/units/volume.ts';
 
+/** What a form posts is text; whatever else a browser sends is unreadable as a figure, and is said so. */
+function asText(original: unknown): string {
+  return typeof original === 'string' ? original : 'unreadable';
+}
+
 /** A field that people type in their own way, read by `parse`; nothing at all is "not known". `accepted` is said when it cannot be read. */
 function typed(parse: (text: string) => number | null, accepted: string) {
   return number()
     .transform((_value: unknown, original: unknown) => {
       if (original === undefined || original === null) return undefined;
       if (typeof original === 'number') return original;
-      const text = String(original).trim();
+      const text = asText(original).trim();
       return text === '' ? undefined : (parse(text) ?? NaN);
     })
     .typeError(accepted);
@@ -32,7 +37,7 @@ export function typedDuration(accepted: string) {
     .transform((_value: unknown, original: unknown) => {
       if (original === undefined || original === null || original === '') return undefined;
       if (typeof original === 'number') return original;
-      const text = String(original).trim();
+      const text = asText(original).trim();
       return text === '' || bareDuration(text) ? (text === '' ? undefined : text) : (parseDuration(text) ?? NaN);
     })
     .test('duration', accepted, function (value: unknown) {

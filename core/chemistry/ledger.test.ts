@@ -8,7 +8,7 @@ const batch = { kit: houseKit(), volumeMl: 1000, mixedOn: '2026-10-20' };
 const fold = (entries: readonly BottleEntry[], on = '2026-11-25') => foldLedger(batch, entries, on);
 const bottle = (entries: readonly BottleEntry[], id = 'developer') => fold(entries).bottles.find((each) => each.id === id);
 const on = '2026-11-02';
-const run = (rolls: number, change: object = {}): BottleEntry => ({ kind: 'run', on, rolls, drawnMl: 520, returned: true, ...change }) as BottleEntry;
+const run = (rolls: number, change: object = {}): BottleEntry => ({ kind: 'run', on, rolls, drawnMl: 520, returned: true, ...change });
 const incident = (what: string, change: object = {}): BottleEntry => ({ kind: 'incident', on, bottle: 'developer', what, ...change }) as BottleEntry;
 
 test('two rolls returned leave 979 ml: film and tank keep 5 and 8 a roll; one-shot nothing comes back', () => {

@@ -142,9 +142,9 @@ export function kitJsonSchema(): JsonSchema {
     $id: KIT_FORMAT,
     title: 'Steady Reel kit document',
     ...jsonSchemaOf(kitSchema),
-  } as JsonSchema;
+  };
 }
 
 function jsonSchemaOf(schema: AnySchema): JsonSchema {
-  return convertSchema(schema as Parameters<typeof convertSchema>[0]);
+  return convertSchema(schema);
 }

@@ -58,12 +58,12 @@ interface RunPlanV1 {
  * document without steps is damage, and is said as such.
  */
 export function readRunPlan(document: unknown): RunPlan {
-  const stored = document as (RunPlanV1 & Partial<RunPlan>) | null;
-  if (!stored || !Array.isArray(stored.steps)) throw new Error('A stored run has no steps: its plan is damaged.');
-  if (stored.format === RUN_PLAN_FORMAT) return stored as RunPlan;
+  const stored = document as (Omit<Partial<RunPlan>, keyof RunPlanV1> & RunPlanV1) | null;
+  if (!stored || !(stored.steps instanceof Array)) throw new Error('A stored run has no steps: its plan is damaged.');
+  if (stored.format === RUN_PLAN_FORMAT) return document as RunPlan;
   const ids = stepIds(stored.steps.map((step) => step.bath));
   return {
-    ...(stored as Partial<RunPlan>),
+    ...stored,
     format: RUN_PLAN_FORMAT,
     // An old run without its rolls' ids is looked up by its rolls' rows.
     rollIds: stored.rollIds ?? [],

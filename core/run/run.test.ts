@@ -18,7 +18,7 @@ type Body = RunEvent extends infer E ? (E extends RunEvent ? Omit<E, 'id' | 'atM
 let count = 0;
 /** Steps by their place here, as hands count them; an event names them by id. */
 const S = (i: number) => plan.steps[i]?.id ?? `no step ${i}`;
-const at = (second: number, body: Body): RunEvent => ({ id: `event-${++count}`, atMs: T + second * 1000, ...body }) as RunEvent;
+const at = (second: number, body: Body): RunEvent => ({ id: `event-${++count}`, atMs: T + second * 1000, ...body });
 
 const throughPrewash = [at(0, { kind: 'poured', step: S(0) }), at(60, { kind: 'step-ended', step: S(0) })];
 const inDeveloper = [...throughPrewash, at(66, { kind: 'poured', step: S(1) })];
@@ -114,7 +114,7 @@ const anyBody: fc.Arbitrary<Body> = fc.oneof(
 test('folding one by one is folding together; undo restores the state before, without rewriting history', () => {
   fc.assert(
     fc.property(fc.array(anyBody, { maxLength: 40 }), (bodies) => {
-      const events = bodies.map((body, i) => ({ id: `e-${i}-abcdefg`, atMs: T + i * 20_000, ...body }) as RunEvent);
+      const events = bodies.map((body, i) => ({ id: `e-${i}-abcdefg`, atMs: T + i * 20_000, ...body }));
       let state = newRun(plan);
       // What the guard lets in is history; what it refuses never was.
       const accepted: RunEvent[] = [];

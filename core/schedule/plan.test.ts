@@ -160,7 +160,7 @@ const habits: fc.Arbitrary<Habits> = fc.record(
     wettingAgent: fc.constantFrom('none', 'drop'),
   },
   { requiredKeys: [] },
-) as fc.Arbitrary<Habits>;
+);
 
 test('whatever the habits: the order holds, steps never overlap, every cue lies inside its step', () => {
   fc.assert(
@@ -174,7 +174,7 @@ test('whatever the habits: the order holds, steps never overlap, every cue lies 
         const plan = planned({
           kit,
           habits: chosen,
-          tank: { method, fillS: 8, drainS } as PlanQuestion['tank'],
+          tank: { method, fillS: 8, drainS },
           treatment: treatment as 'normal',
         });
         plan.steps.forEach((step, i) => {

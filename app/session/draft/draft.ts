@@ -1,4 +1,4 @@
-import { array, lazy, mixed, number, object, string, type InferType } from 'yup';
+import { array, mixed, number, object, string, type AnySchema, type InferType } from 'yup';
 import { readHabits, type Habits } from '../../../core/schedule/habits.ts';
 import type { ArrangedRun } from '../../../core/schedule/evening.ts';
 import type { WearSchool } from '../../../core/timing/roll-number.ts';
@@ -79,8 +79,8 @@ export function readDraftDocument(document: unknown): Draft {
     temperaturesC: numbers.isValidSync(document['temperaturesC']) ? (document['temperaturesC'] as Draft['temperaturesC']) : {},
     pushStops: only(document['pushStops'], isNumber),
     treatments: only(document['treatments'], isTreatment),
-    ownS: numbers.isValidSync(document['ownS']) && isRecord(document['ownS']) ? (document['ownS'] as Draft['ownS']) : {},
-    arrangement: arranged().isValidSync(arrangement) ? arrangement : null,
+    ownS: numbers.isValidSync(document['ownS']) && isRecord(document['ownS']) ? (document['ownS']) : {},
+    arrangement: arrangedRuns.isValidSync(arrangement) ? (arrangement as readonly ArrangedRun[]) : null,
     ...(isRecord(habits) ? { habits: readHabits(habits) } : {}),
     ...(wear === 'last' || wear === 'first' ? { wear } : {}),
     ...(pushSchool === 'leaflet' || pushSchool === 'rule-of-thumb' ? { pushSchool } : {}),
@@ -118,9 +118,13 @@ const shapes = {
 
 export type DraftChange = { [K in keyof typeof shapes]: { readonly kind: K } & InferType<(typeof shapes)[K]> }[keyof typeof shapes];
 
-export const draftChangeSchema = lazy((value: { kind?: keyof typeof shapes }) =>
-  value.kind && Object.hasOwn(shapes, value.kind) ? shapes[value.kind] : mixed().test(() => false),
-);
+/** A change as it was posted, its figures typed; null for what is none. */
+export function readDraftChange(kind: string, posted: object): DraftChange | null {
+  if (!Object.hasOwn(shapes, kind)) return null;
+  const shape: AnySchema = shapes[kind as keyof typeof shapes];
+  if (!shape.isValidSync(posted)) return null;
+  return { ...(shape.cast(posted) as object), kind } as DraftChange;
+}
 
 /** One change to tonight, applied to what is there. `runs` is the arrangement on the screen, which a first drag makes the person's own; `usual` are the habits that hold where tonight has none of its own. */
 export function withChange(draft: Draft, change: DraftChange, usual: Habits = {}): Draft {

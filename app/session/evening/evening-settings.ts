@@ -46,7 +46,7 @@ export function readEvening(document: unknown): EveningSettings {
     if (stored === undefined || (name === 'labPrice' ? stored !== null && typeof stored !== 'number' : typeof stored !== typeof usual)) continue;
     if (shapes[name as keyof typeof shapes]?.isValidSync(stored, { strict: true }) ?? true) read[name] = stored;
   }
-  return { ...DEFAULT_EVENING, ...read } as EveningSettings;
+  return { ...DEFAULT_EVENING, ...read };
 }
 
 export function eveningDocument(settings: EveningSettings): object {
@@ -99,5 +99,5 @@ export const eveningSchema = object({
 });
 
 export function eveningFromForm(form: InferType<typeof eveningSchema>): EveningSettings {
-  return { ...DEFAULT_EVENING, ...form } as EveningSettings;
+  return { ...DEFAULT_EVENING, ...form };
 }

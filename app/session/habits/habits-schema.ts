@@ -58,7 +58,7 @@ export function habitsFromForm(form: HabitsForm): Habits {
     ...(washing === 'kit'
       ? {}
       : { washing: { kind: washing, ...(washS ? { s: washS } : {}), ...(washing === 'changes' && washN ? { n: washN } : {}) } }),
-  } as Habits;
+  };
 }
 
 export function formFromHabits(habits: Habits): Record<string, string | number | undefined> {

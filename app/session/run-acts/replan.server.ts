@@ -38,7 +38,7 @@ export function replanAt(runId: string, step: string, tempC: number): Started {
       if (run?.state !== 'live' || stateOfRun(run).phase !== 'ready')
         throw new Refused('This run has begun: enter the temperature as a reading, and its finish moves.');
       const open = openRuns(run.sessionId, ['live', 'queued']);
-      const away = open.map((each) => findBatch(each.batchId)).find((batch) => batch?.retiredAtMs != null);
+      const away = open.map((each) => findBatch(each.batchId)).find((batch) => batch !== null && batch !== undefined && batch.retiredAtMs !== null);
       if (away)
         throw new Refused(`${away.name} was put away meanwhile. Take it back to the shelf, or go back to the plan and choose another batch.`);
       const draft = takenBack(run.sessionId, open);

@@ -1,3 +1,4 @@
+import { textOf } from '../../ui/form.ts';
 import { parseReading } from '../../../core/units/temperature.ts';
 import { toTheBench } from './to-the-bench.ts';
 import { replanAt } from './replan.server.ts';
@@ -6,10 +7,10 @@ import type { Route } from './+types/replan.ts';
 /** Plans a run and those after it anew at a measured temperature, which comes corrected and in °C; read again, because a browser can send anything. */
 export async function action({ request, params }: Route.ActionArgs) {
   const form = await request.formData();
-  const reading = parseReading(String(form.get('tempC')));
+  const reading = parseReading(textOf(form, 'tempC'));
   return toTheBench(
     reading.ok
-      ? replanAt(params.runId, String(form.get('step')), reading.tempC)
+      ? replanAt(params.runId, textOf(form, 'step'), reading.tempC)
       : { ok: false, message: reading.message, liveRunId: null },
   );
 }

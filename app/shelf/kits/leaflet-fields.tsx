@@ -74,7 +74,7 @@ export function BathFields({
         <h2 id={bath.id} className="text-lg font-bold">
           {name}
         </h2>
-        <ListButton props={form.remove.getButtonProps({ name: baths, index } as never)} label={`Take out ${name}`}>
+        <ListButton props={form.remove.getButtonProps({ name: baths, index })} label={`Take out ${name}`}>
           <Trash2 aria-hidden size={17} /> Take out
         </ListButton>
       </div>
@@ -101,7 +101,7 @@ export function BathFields({
           <p className="mb-2 text-sm text-quiet">Each temperature the leaflet lists with its time, such as 38 and 3:15.</p>
           <Rows
             form={form}
-            list={f.points as never}
+            list={f.points}
             add="Add a temperature"
             of={`time of ${name},`}
             row={(item: FieldMetadata<Leaflet['baths'][number]['points'][number], Leaflet>, i) => {
@@ -125,7 +125,7 @@ export function BathFields({
             <div className={`sm:col-span-2 ${ONLY['table']}`}>
               <Rows
                 form={form}
-                list={f.pushRows as never}
+                list={f.pushRows}
                 add="Add a push"
                 of="push"
                 row={(item: FieldMetadata<Leaflet['baths'][number]['pushRows'][number], Leaflet>, i) => {
@@ -159,7 +159,7 @@ export function BathFields({
             <div className={`sm:col-span-2 ${ONLY['ladder']}`}>
               <Rows
                 form={form}
-                list={f.wearRows as never}
+                list={f.wearRows}
                 add="Add a row"
                 of="row"
                 row={(item: FieldMetadata<Leaflet['baths'][number]['wearRows'][number], Leaflet>, i) => {
@@ -201,7 +201,7 @@ export function BathFields({
           <p className="mt-3 mb-1 text-sm text-quiet">For the whole kit. Other volumes are worked out from it.</p>
           <Rows
             form={form}
-            list={f.parts as never}
+            list={f.parts}
             add="Add a part"
             of="part"
             row={(item: FieldMetadata<Leaflet['baths'][number]['parts'][number], Leaflet>, i) => {

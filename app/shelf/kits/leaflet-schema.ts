@@ -208,7 +208,7 @@ export function kitFromLeaflet(leaflet: Leaflet, units: Units, id: string, origi
       ),
     ),
     sequence: leaflet.sequence,
-  } as Kit;
+  };
 }
 
 function bathFromLeaflet(bath: LeafletBath, { temperature: unit, volume }: Units, before: Bath | undefined): Bath {
@@ -238,7 +238,7 @@ function bathFromLeaflet(bath: LeafletBath, { temperature: unit, volume }: Units
           },
         }
       : {}),
-    after: bath.after as 'return' | 'discard',
+    after: bath.after,
     ...given('keepsDays', bath.keepsDays),
     ...(bath.waterMl !== undefined || bath.parts.length > 0
       ? {
@@ -254,7 +254,7 @@ function bathFromLeaflet(bath: LeafletBath, { temperature: unit, volume }: Units
           },
         }
       : {}),
-  } as Bath;
+  };
 }
 
 function given<K extends string, V>(name: K, value: V | undefined): Partial<Record<K, V>> {

@@ -10,7 +10,7 @@ import { errorsByField, kitFromLeaflet, leafletFromKit, leafletSchema, type Leaf
 
 const METRIC = { temperature: 'C', volume: 'ml' } as const;
 const OURS = [METRIC, { temperature: 'F', volume: 'US fl oz' }, { temperature: 'F', volume: 'imp fl oz' }] as const;
-const KITS = SHIPPED_KITS as unknown as readonly Kit[];
+const KITS = SHIPPED_KITS;
 
 /** Fields as a browser posts them: `baths[0].points[1].temp`. */
 function posted(value: unknown, name = '', form = new FormData()): FormData {
@@ -25,7 +25,7 @@ function posted(value: unknown, name = '', form = new FormData()): FormData {
 function filledIn(fields: Record<string, unknown>, units: Units = METRIC): Leaflet {
   const read = parseWithYup(posted(fields), { schema: leafletSchema(units) });
   if (read.status !== 'success') throw new Error(JSON.stringify(read.error));
-  return read.value as Leaflet;
+  return read.value;
 }
 
 test.each(KITS.map((kit) => [kit.id, kit] as const))(

@@ -38,7 +38,7 @@ export function SequenceFields({
           const move = (to: number, label: string, icon: ReactNode) => (
             <ListButton
               props={{
-                ...form.reorder.getButtonProps({ name: sequence.name as string, from: i, to } as never),
+                ...form.reorder.getButtonProps({ name: sequence.name as string, from: i, to }),
                 ...(to < 0 || to >= steps.length ? { disabled: true } : {}),
               }}
               label={`Step ${i + 1} ${label}`}
@@ -53,7 +53,7 @@ export function SequenceFields({
                 {move(i - 1, 'earlier', <ArrowUp aria-hidden size={17} />)}
                 {move(i + 1, 'later', <ArrowDown aria-hidden size={17} />)}
                 <ListButton
-                  props={form.remove.getButtonProps({ name: sequence.name as string, index: i } as never)}
+                  props={form.remove.getButtonProps({ name: sequence.name as string, index: i })}
                   label={`Take out step ${i + 1}`}
                 >
                   <Trash2 aria-hidden size={17} />

@@ -52,7 +52,7 @@ export function tankFromForm(id: string, form: InferType<ReturnType<typeof tankS
   return {
     id,
     name: form.name,
-    method: form.method as TankOnShelf['method'],
+    method: form.method,
     volumeMl: form.volumeMl,
     fillS: form.fillS,
     drainS: form.drainS,
@@ -60,7 +60,7 @@ export function tankFromForm(id: string, form: InferType<ReturnType<typeof tankS
     heatJK: form.heatJK ?? null,
     coolingPerMin: form.coolingPerMin ?? null,
     coolingInBathPerMin: form.coolingInBathPerMin ?? null,
-    material: form.method === 'rotary' ? 'rotary' : ((form.material as TankOnShelf['material']) ?? 'plastic'),
+    material: form.method === 'rotary' ? 'rotary' : ((form.material) ?? 'plastic'),
     holds: Object.fromEntries(PLACE_FIELDS.flatMap(([family, field]) => (form[field] ? [[family, form[field]]] : []))),
   };
 }

@@ -1,0 +1,152 @@
+import { chmodSync, copyFileSync, existsSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import Database from 'better-sqlite3';
+import { faultOf, type DatabaseFault } from './database-fault.ts';
+import { openDatabase } from './database.server.ts';
+import { migrationsIn } from './migrate.ts';
+import { SteadyClock } from './steady-clock.ts';
+
+const folder = () => mkdtempSync(join(tmpdir(), 'steady-reel-'));
+const faultAt = (file: string): DatabaseFault => {
+  try {
+    openDatabase(file).close();
+  } catch (error) {
+    return error as DatabaseFault;
+  }
+  throw new Error('it opened');
+};
+
+describe('a file that cannot be used says what is the matter, what is safe and what to do', () => {
+  const whole = () => {
+    const file = join(folder(), 'whole.db');
+    openDatabase(file).close();
+    return file;
+  };
+  test('damaged in the middle, truncated, or no database at all', () => {
+    const file = whole();
+    const bytes = readFileSync(file);
+    const damaged = join(folder(), 'damaged.db');
+    writeFileSync(damaged, Buffer.concat([bytes.subarray(0, 4096), Buffer.alloc(bytes.length - 4096, 7)]));
+    const truncated = join(folder(), 'truncated.db');
+    writeFileSync(truncated, bytes.subarray(0, 20_000));
+    const text = join(folder(), 'text.db');
+    writeFileSync(text, 'Shopping: developer, bleach-fix, film. '.repeat(200));
+    for (const each of [damaged, truncated, text]) {
+      const before = readFileSync(each);
+      expect(faultAt(each)).toMatchObject({ code: 'damaged', message: expect.stringMatching(/left untouched.*Put a copy back/s) as string });
+      expect(readFileSync(each).equals(before)).toBe(true);
+    }
+  });
+  test('another program’s database is left as it is', () => {
+    const foreign = join(folder(), 'foreign.db');
+    const made = new Database(foreign);
+    made.exec('CREATE TABLE songs (name TEXT)');
+    made.close();
+    const before = readFileSync(foreign);
+    expect(faultAt(foreign)).toMatchObject({ code: 'foreign', message: expect.stringContaining('belongs to another program') as string });
+    expect(readFileSync(foreign).equals(before)).toBe(true);
+  });
+  test('a folder in place of a file, a full disk, a file that may not be written', () => {
+    expect(faultAt(folder())).toMatchObject({ code: 'unreadable' });
+    const said = (code: string) => faultOf(Object.assign(new Error('x'), { code }), '/data/book.db');
+    expect(said('SQLITE_FULL')).toMatchObject({ code: 'full', status: 507, message: expect.stringContaining('recorded before is safe') as string });
+    expect(said('SQLITE_READONLY_DBMOVED')).toMatchObject({ code: 'read-only', status: 503 });
+    expect(said('SQLITE_BUSY')).toMatchObject({ code: 'busy' });
+    expect(said('SQLITE_CONSTRAINT_CHECK')).toBeNull();
+    expect(faultOf(new TypeError('ours'), 'x')).toBeNull();
+    const file = whole();
+    chmodSync(file, 0o444);
+    expect(existsSync(file)).toBe(true);
+  });
+});
+
+/** A database as the version before this one left it, with something of everything in it. */
+function filledAtVersion(version: number): string {
+  const file = join(folder(), 'old.db');
+  const made = new Database(file);
+  for (const migration of migrationsIn('migrations').filter((each) => each.version <= version)) made.exec(migration.sql);
+  made.pragma(`user_version = ${version}`);
+  const { plan, events } = JSON.parse(readFileSync('core/run/samples/run-v1.json', 'utf8')) as { plan: object; events: { id: string; atMs: number; kind: string }[] };
+  const kit = readFileSync('kits/house-c41-three-bath.json', 'utf8');
+  made.prepare("INSERT INTO kits (id, document, shipped, added_at_ms) VALUES ('house', ?, 0, 1)").run(kit);
+  const batch = made.prepare(
+    'INSERT INTO batches (id, kit_id, name, volume_ml, mixed_on, rolls_done, seen_remjet, added_at_ms) VALUES (?, ?, ?, 1000, ?, ?, ?, 5)',
+  );
+  batch.run('counted', 'house', 'counted', '2026-09-01', 5, 0);
+  batch.run('fewer', 'house', 'fewer', '2026-09-01', 1.5, 1);
+  batch.run('fresh', 'house', 'fresh', '2026-09-01', 0, 0);
+  made.prepare(
+    "INSERT INTO tanks (id, name, method, volume_ml, fill_s, drain_s, added_at_ms) VALUES ('t', 'Steel, two reels', 'inversion', 520, 8, 12, 1)",
+  ).run();
+  made.prepare("INSERT INTO sessions (id, started_at_ms) VALUES ('s', 1)").run();
+  const run = made.prepare(
+    "INSERT INTO runs (id, session_id, position, batch_id, tank_id, plan, run_rolls, seen_remjet, state, ended_at_ms) VALUES (?, 's', 0, ?, 't', ?, 2, 0, ?, ?)",
+  );
+  run.run('r1', 'counted', JSON.stringify({ ...plan, tank: { volumeMl: 520 } }), 'finished', 1_790_000_000_000);
+  run.run('r2', 'fewer', JSON.stringify(plan), 'finished', 1_790_000_000_000);
+  run.run('r3', 'counted', JSON.stringify(plan), 'given-up', 1_790_000_000_000);
+  const put = made.prepare('INSERT INTO run_events (run_id, id, at_ms, kind, document) VALUES (?, ?, ?, ?, ?)');
+  for (const event of events) put.run('r1', event.id, event.atMs, event.kind, JSON.stringify(event));
+  made.prepare("INSERT INTO settings (name, document) VALUES ('units', ?)").run('{"temperature":"F","volume":"fl oz"}');
+  made.prepare("INSERT INTO thermometers (id, name, offset_c, added_at_ms) VALUES ('th', 'Stem', 0.4, 1)").run();
+  made.close();
+  return file;
+}
+
+test.each([1, 2, 3])('a database of version %i comes over: counts become entries that add up to them, nothing is lost', (version) => {
+  const file = filledAtVersion(version);
+  const opened = openDatabase(file);
+  const entries = opened
+    .prepare('SELECT batch_id, kind, rolls, ml, run_id, remjet, what FROM bottle_entries ORDER BY batch_id, seq')
+    .all() as { batch_id: string; kind: string; rolls: number | null }[];
+  expect(entries.map(({ batch_id, kind, rolls }) => [batch_id, kind, rolls])).toEqual([
+    ['counted', 'run', 2],
+    ['counted', 'carried-over', 3],
+    ['fewer', 'run', 2],
+    ['fewer', 'corrected', -0.5],
+    ['fewer', 'incident', null],
+  ]);
+  expect(opened.prepare('SELECT count(*) AS n FROM run_events').get()).toEqual({ n: 20 });
+  expect(opened.prepare('SELECT kit_document AS k FROM batches LIMIT 1').get()).toEqual({ k: readFileSync('kits/house-c41-three-bath.json', 'utf8') });
+  expect(opened.prepare('SELECT material FROM tanks').get()).toEqual({ material: 'steel' });
+  expect(opened.pragma('foreign_key_check')).toEqual([]);
+  expect(opened.pragma('integrity_check', { simple: true })).toBe('ok');
+  opened.close();
+  // And it opens again, as it is now.
+  copyFileSync(file, `${file}.copy`);
+  openDatabase(file).close();
+});
+
+describe('the server’s clock', () => {
+  const clockAt = () => {
+    const time = { wall: 1_800_000_000_000, monotonic: 5000, boot: 90_000 };
+    const clock = new SteadyClock({ wallMs: () => time.wall, monotonicMs: () => time.monotonic, sinceBootMs: () => time.boot });
+    const pass = (ms: number, awake = true) => {
+      time.wall += ms;
+      time.boot += ms;
+      if (awake) time.monotonic += ms;
+    };
+    return { time, clock, pass };
+  };
+  test.each([3_600_000, -3_600_000])('set by %i ms in a developer step it changes no duration, and says so', (setMs) => {
+    const { time, clock, pass } = clockAt();
+    const from = clock.nowMs();
+    pass(60_000);
+    time.wall += setMs;
+    pass(60_000);
+    expect(clock.nowMs() - from).toBe(120_000);
+    expect(clock.wasSetByMs()).toBe(setMs);
+    clock.takeWallTime();
+    expect(clock.nowMs()).toBe(time.wall);
+    expect(clock.wasSetByMs()).toBe(0);
+  });
+  test('a laptop that slept for a quarter of an hour knows that it did', () => {
+    const { clock, pass, time } = clockAt();
+    pass(10_000);
+    pass(900_000, false);
+    pass(10_000);
+    expect(clock.nowMs()).toBe(time.wall);
+    expect(clock.wasSetByMs()).toBe(0);
+  });
+});

@@ -1,0 +1,84 @@
+import { expect, test, type Page } from '@playwright/test';
+import { open } from './open.ts';
+import { freshDatabase, OwnServer } from './own-server.ts';
+
+/** What would cost the film: an end pressed too early, a tank opened too soon, a wrong start. Fifteen times as fast. */
+const own = new OwnServer(4510, { STEADY_REEL_TEST_SPEED: '15' });
+const { base } = own;
+test.use({ baseURL: base, viewport: { width: 390, height: 844 } });
+test.beforeAll(() => own.start(freshDatabase(), '--demo'));
+test.afterAll(() => own.kill());
+
+const act = (page: Page) => page.locator('[data-act]');
+
+test('on a phone: a press far too early is asked again, a short bleach-fix stays in the dark, and the page says what the film got', async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  await open(page, '/');
+  await page.getByRole('button', { name: 'Start at the Bench' }).click();
+  await page.waitForURL(/\/bench\/.+/);
+  await page.locator('html[data-alive]').waitFor();
+  await page.getByRole('button', { name: /Go on without/ }).click();
+  const press = async () => {
+    await page.waitForTimeout(800);
+    await act(page).click();
+  };
+  const pressTwice = async (then: RegExp) => {
+    await press();
+    await expect(act(page)).toHaveText(/early: press again to end it/);
+    // The second of two presses of one wet glove is no answer.
+    await act(page).click();
+    await expect(act(page)).toHaveText(/early: press again to end it/);
+    await press();
+    await expect(act(page)).toHaveText(then);
+  };
+  await press();
+  await expect(act(page)).toHaveText(/Prewash is done/);
+  await pressTwice(/Pour developer in/);
+  await press();
+  await expect(act(page)).toHaveText(/Pour out now/);
+
+  await test.step('forgotten start: typed once, whole above the act, and the finish in sight', async () => {
+    await page.getByRole('button', { name: 'Forgot to press?' }).click();
+    await page.getByLabel('It went in this long ago').fill('soon');
+    await page.getByRole('button', { name: 'Set the start' }).click();
+    await expect(page.getByText('is no time. Type how long ago')).toBeVisible();
+    await page.getByLabel('It went in this long ago').fill('1:30');
+    const panel = await page.getByRole('region', { name: /When did developer begin/ }).boundingBox();
+    const button = await act(page).boundingBox();
+    expect((panel?.y ?? 0) + (panel?.height ?? 0)).toBeLessThanOrEqual((button?.y ?? 0) + 1);
+    await page.getByRole('button', { name: 'Set the start' }).click();
+    await expect(page.getByRole('region', { name: /When did developer begin/ })).toHaveCount(0);
+  });
+  await test.step('a reading and what it changed are seen without scrolling', async () => {
+    await page.getByRole('button', { name: 'Reading' }).click();
+    const form = page.getByRole('form', { name: 'A reading' });
+    await form.getByRole('textbox').fill('36.5');
+    await form.getByRole('button', { name: 'Keep' }).click();
+    await expect(page.getByRole('region', { name: 'Correction' }).first()).toBeInViewport();
+    await expect(page.getByRole('button', { name: 'Keep the planned time' }).first()).toBeInViewport();
+  });
+  await pressTwice(/Pour rinse water in/);
+  await press();
+  await expect(act(page)).toHaveText(/Rinse is done/);
+  await page.waitForTimeout(1500);
+  await press();
+  await expect(act(page)).toHaveText(/Pour bleach-fix in/);
+  await press();
+  await expect(act(page)).toHaveText(/Pour out now/);
+  await pressTwice(/Pour wash water in/);
+  await expect(page.getByText(/Keep the tank shut: bleach-fix got 0:\d\d of \d+:\d\d/)).toBeVisible();
+  await expect(page.getByText('Light does no harm')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Bleach-fix goes in again' }).click();
+  await expect(act(page)).toHaveText(/Pour bleach-fix in/);
+
+  await test.step('given up instead: the page tells what each bath really gave the film', async () => {
+    await page.getByRole('button', { name: 'More' }).click();
+    await page.getByRole('button', { name: /Give this run up/ }).click();
+    await expect(page.getByRole('row', { name: /Developer/ })).toContainText(/as a pull of/);
+    await expect(page.getByRole('row', { name: /Bleach-fix/ })).toContainText('may be incomplete');
+    await page.getByRole('link', { name: 'To the logbook' }).click();
+    await expect(page.getByRole('row', { name: /Developer/ })).toContainText(/as a pull of/);
+  });
+});
