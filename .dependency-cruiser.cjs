@@ -7,7 +7,7 @@ module.exports = {
       name: 'core-knows-only-core',
       severity: 'error',
       from: { path: '^core/', pathNot: '\\.test\\.ts$' },
-      to: { path: '^(app|cli|demo|scripts|e2e)/' },
+      to: { path: '^(app|server|cli|demo|scripts|e2e)/' },
     },
     {
       name: 'core-has-small-pure-libraries-only',
@@ -15,7 +15,7 @@ module.exports = {
       from: { path: '^core/', pathNot: '\\.test\\.ts$' },
       to: { dependencyTypes: ['npm', 'core'], pathNot: 'node_modules/(yup|date-fns|@date-fns/tz|@sodaru/yup-to-json-schema)/' },
     },
-    { name: 'cli-knows-only-core', severity: 'error', from: { path: '^cli/' }, to: { path: '^app/' } },
+    { name: 'cli-knows-only-core', severity: 'error', from: { path: '^cli/' }, to: { path: '^(app|server)/' } },
     ...places.map((place) => ({
       name: `${place}-imports-no-other-place`,
       severity: 'error',
@@ -23,6 +23,13 @@ module.exports = {
       to: { path: `^app/(${places.filter((other) => other !== place).join('|')})/` },
     })),
     { name: 'ui-knows-no-place', severity: 'error', from: { path: '^app/ui/' }, to: { path: `^app/(${places.join('|')}|server)/` } },
+    {
+      name: 'shared-services-know-no-place',
+      severity: 'error',
+      from: { path: '^app/(server|run)/' },
+      to: { path: `^app/(ui|${places.join('|')})/` },
+    },
+    { name: 'pages-know-no-transport', severity: 'error', from: { path: '^app/' }, to: { path: '^server/' } },
     {
       name: 'database-stays-on-the-server',
       severity: 'error',

@@ -20,11 +20,15 @@ import { planRun, type BatchState } from '../core/schedule/plan.ts';
 import { DEFAULT_TANK, type Tank } from '../core/schedule/tank.ts';
 import type { Treatment } from '../core/schedule/treatment.ts';
 import { driftRequest, mixRequest, packRequest, planRequest, pourRequest, warmupRequest } from './requests.ts';
+import { chart, density, judge } from './inspect.ts';
 import { shelf } from './shelf.ts';
-import { bare, bathIn, readRequest, round, type Command, type Surrounding } from './request.ts';
+import { bare, bathIn, readRequest, round, type Command, type LaterCommand, type Surrounding } from './request.ts';
 
 /** Every command of scripting.md. Each checks its request whole before anything is computed. */
-export const COMMANDS: Readonly<Record<string, Command>> = { plan, drift, warmup, pour, mix, pack, shelf };
+export const COMMANDS: Readonly<Record<string, Command>> = { plan, drift, warmup, pour, mix, pack, shelf, chart, judge };
+
+/** The one that reads a file and so answers later. */
+export const LATER_COMMANDS: Readonly<Record<string, LaterCommand>> = { density };
 
 interface PlanRequest {
   readonly batch?: Partial<BatchState>;

@@ -1,13 +1,14 @@
 import { createInterface } from 'node:readline';
 import { refused, type Answer } from '../core/answer.ts';
-import { COMMANDS } from './commands.ts';
+import { COMMANDS, LATER_COMMANDS } from './commands.ts';
 import { EXAMPLES, SUMMARIES } from './help.ts';
-import type { Command } from './request.ts';
+import type { Command, LaterCommand } from './request.ts';
 
 /**
  * The core from the command line (scripting.md): one command, a JSON request on standard input, one JSON answer on
  * standard output. Exit status 0 with an answer, 2 with errors.
  */
+const ALL: Readonly<Record<string, Command | LaterCommand>> = { ...COMMANDS, ...LATER_COMMANDS };
 const MOST_BYTES = 2_000_000;
 
 async function readStandardInput(): Promise<Answer<string>> {
@@ -46,7 +47,7 @@ function parsed(text: string): Answer<unknown> {
 }
 
 function help(name: string | undefined): string {
-  if (name && COMMANDS[name]) {
+  if (name && ALL[name]) {
     return [
       `${name}: ${SUMMARIES[name]}`,
       '',
@@ -57,7 +58,7 @@ function help(name: string | undefined): string {
       'One JSON answer on standard output. Exit status 2 with {"errors":[{code, path, message}]}.',
     ].join('\n');
   }
-  const rows = Object.keys(COMMANDS).map((command) => `  ${command.padEnd(8)} ${SUMMARIES[command]}`);
+  const rows = Object.keys(ALL).map((command) => `  ${command.padEnd(8)} ${SUMMARIES[command]}`);
   return ['npm run -s core -- COMMAND < request.json', '', ...rows, '', 'COMMAND --help shows an example that runs.'].join('\n');
 }
 
@@ -67,9 +68,9 @@ async function main(args: readonly string[]): Promise<number> {
     process.stdout.write(`${help(name)}\n`);
     return 0;
   }
-  const command = name && Object.hasOwn(COMMANDS, name) ? COMMANDS[name] : undefined;
+  const command = name && Object.hasOwn(ALL, name) ? ALL[name] : undefined;
   if (!command) {
-    const message = `${name ? `There is no command “${name}”` : 'No command was given'}. There are ${Object.keys(COMMANDS).join(', ')}.`;
+    const message = `${name ? `There is no command “${name}”` : 'No command was given'}. There are ${Object.keys(ALL).join(', ')}.`;
     return say(refused({ code: 'unknown-command', path: '$', message }));
   }
   if (args.includes('--lines')) return byLines(command);
@@ -80,7 +81,7 @@ async function main(args: readonly string[]): Promise<number> {
 }
 
 /** One request a line, one line of answer each, errors included; the status is 2 when any could not be answered. */
-async function byLines(command: Command): Promise<number> {
+async function byLines(command: Command | LaterCommand): Promise<number> {
   let status = 0;
   for await (const line of createInterface({ input: process.stdin, crlfDelay: Infinity })) {
     if (line.trim() === '') continue;

@@ -6,6 +6,9 @@ export const SUMMARIES: Readonly<Record<string, string>> = {
   pour: 'where solution and tank settle, or how warm to pour',
   mix: 'hot and cold water for a wanted temperature',
   pack: 'which rolls share a tank, in which order',
+  density: 'the densities of a scanned strip: clear base, fogged leader, their range',
+  chart: 'whether a measure over time leaves its own habits',
+  judge: 'what a strip shows: exposure, development or film, and what can still be done',
   shelf: 'what is left in each bottle, how it stands, and when the batch ends',
 };
 
@@ -55,6 +58,20 @@ export const EXAMPLES: Readonly<Record<string, unknown>> = {
     ],
     tanks: [{ id: 'steel', holds: { '135': 2, '120': 1 }, volumeMl: 520 }],
     batches: [{ process: 'C-41', rollsLeft: 5 }],
+  },
+  density: {
+    file: 'strip.png',
+    encoding: 'srgb',
+    light: { x: 10, y: 10, w: 60, h: 60 },
+    base: { x: 110, y: 10, w: 60, h: 60 },
+    leader: { x: 210, y: 10, w: 60, h: 60 },
+  },
+  chart: {
+    points: [2.31, 2.29, 2.33, 2.3, 2.32, 2.3, 2.12].map((value, i) => ({ value, good: i < 5 })),
+  },
+  judge: {
+    inspection: { edge: 'thin', frames: 'thin', colour: 'right', marks: [] },
+    run: { process: 'C-41', doseShare: 0.91, pushStops: 0, rollNumber: 11, capacityRolls: 12, ageDays: 16, keepsDays: 35, rinse: true, incidents: [], washShare: 1 },
   },
   shelf: {
     kit: 'house-c41-three-bath',

@@ -5,6 +5,7 @@ import { BOTTLE_MATERIALS } from '../core/heat/water-bath.ts';
 import { HEAT_SCHOOLS } from '../core/heat/tank-through-the-run.ts';
 import { TANK_MATERIALS } from '../core/heat/water.ts';
 import { INCIDENTS, TEST_RESULTS } from '../core/chemistry/standing.ts';
+import { COLOURS, EDGES, FRAMES, MARKS, SLIDES } from '../core/inspection/inspection.ts';
 import { habitShapes } from '../core/schedule/habits.ts';
 import { TANK_METHODS } from '../core/schedule/tank.ts';
 import { TREATMENTS } from '../core/schedule/treatment.ts';
@@ -200,4 +201,61 @@ export const packRequest = request({
   batches: array(
     closed({ process: string().oneOf(PROCESSES).required(), rollsLeft: number().min(0).max(100_000).required() }).required(),
   ).max(100),
+});
+
+const pixels = (least: number) => number().integer().min(least).max(100_000).required();
+const rectangle = () => closed({ x: pixels(0), y: pixels(0), w: pixels(1), h: pixels(1) }).required();
+
+/** `srgb`, `linear`, or the gamma a scan was saved with. */
+const encoding = mixed().test('encoding', function (value: unknown) {
+  if (value === undefined || value === 'srgb' || value === 'linear') return true;
+  const gamma = typeof value === 'object' && value !== null && Object.keys(value).join() === 'gamma' ? (value as { gamma: unknown }).gamma : null;
+  if (typeof gamma === 'number' && gamma >= 0.5 && gamma <= 4) return true;
+  return this.createError({ message: 'encoding must be "srgb", "linear" or { "gamma": 0.5 to 4 }.' });
+});
+
+export const densityRequest = request({
+  file: string().min(1).max(4096).required(),
+  encoding,
+  light: rectangle(),
+  base: rectangle(),
+  leader: rectangle(),
+});
+
+export const chartRequest = request({
+  points: array(closed({ value: number().min(-1e9).max(1e9).required(), good: boolean() }).required())
+    .max(100_000)
+    .required(),
+});
+
+const share = () => number().min(0).max(100);
+
+export const judgeRequest = request({
+  inspection: closed({
+    edge: string().oneOf(EDGES),
+    frames: string().oneOf(FRAMES),
+    colour: string().oneOf(COLOURS),
+    slides: string().oneOf(SLIDES),
+    marks: array(string().oneOf(MARKS).required()).max(MARKS.length),
+  }).required(),
+  run: closed({
+    process: string().oneOf(PROCESSES),
+    treatment: string().oneOf(TREATMENTS),
+    doseShare: share(),
+    pushStops: stops(),
+    rollNumber: rolls(),
+    capacityRolls: rolls(),
+    ageDays: number().min(0).max(36_500),
+    keepsDays: number().min(0).max(36_500),
+    rinse: boolean(),
+    incidents: array(string().min(1).max(200).required()).max(100),
+    standing: string().oneOf(['good', 'doubtful', 'spent']),
+    washShare: share(),
+    bleachShare: share(),
+    fixShare: share(),
+    lateS: number().min(-86_400).max(864_000),
+    missedBeats: number().min(0).max(100_000),
+    jumpC: number().min(0).max(200),
+    expiredYears: number().min(0).max(200),
+  }),
 });

@@ -2,6 +2,7 @@
 // Puts its table into docs/measurements.md, before the Bench's.
 import { rmSync } from 'node:fs';
 import { join } from 'node:path';
+import { importRolls } from './import-rolls.mjs';
 import { putSection } from './put-section.mjs';
 import { buildIfNeeded, CHROMIUM, ensureChromium, fillDemo, freePort, installPackages, root, startServer } from './setup.mjs';
 
@@ -34,15 +35,6 @@ async function answerMs(url) {
   return median(taken);
 }
 
-/** Rolls through the import, as a person would bring them; most of them long developed, which is how ten thousand come about. */
-async function addRolls(base, count) {
-  const lines = Array.from({ length: count }, (_, i) => `Old roll ${i},Tern 400,C-41,135-36,400`);
-  const form = new FormData();
-  form.set('text', `Name,Film,Process,Format,Box speed\n${lines.join('\n')}`);
-  form.set('intent', 'import');
-  await fetch(`${base}/rolls/import`, { method: 'POST', body: form, redirect: 'manual' });
-}
-
 const empty = await withServer(
   () => {},
   async (base) => ({ rolls: await answerMs(`${base}/rolls?state=all`), session: await answerMs(base) }),
@@ -56,7 +48,7 @@ const full = await withServer(
     fillDemo(database);
     const port = await freePort(4370);
     const server = await startServer({ port, database });
-    await addRolls(`http://127.0.0.1:${port}`, 10_000);
+    await importRolls(`http://127.0.0.1:${port}`, 10_000);
     server.kill();
     await new Promise((resolve) => server.once('exit', resolve));
     const { default: Database } = await import('better-sqlite3');

@@ -12,6 +12,7 @@ import type { Kit } from '../core/kit/kit.ts';
 import { fewestRuns } from '../core/packing/fewest-runs.ts';
 import type { Holds, Shape } from '../core/packing/load.ts';
 import { packRolls, type RollToPack, type TankToFill } from '../core/packing/pack.ts';
+import type { TankHeatSetting } from '../core/heat/tank-through-the-run.ts';
 import { planRun } from '../core/schedule/plan.ts';
 import { DEFAULT_TANK } from '../core/schedule/tank.ts';
 import { milpSolver } from './milp-packing.ts';
@@ -90,12 +91,13 @@ const bottles: BottleInBath[] = [1000, 1000, 500, 250].map((ml, i) => ({
   highC: 38.3,
 }));
 const readings = Array.from({ length: 20 }, (_, i) => ({ atS: i * 11, c: 38.4 - i * 0.06 }));
-const ask = (kit: Kit) => () =>
+const ask = (kit: Kit, heat: TankHeatSetting | null = null) => () =>
   planRun({
+    heat,
     kit,
     batch: { volumeMl: 1000, rollsDone: 4, mixedOn: '2026-11-09' },
     on: '2026-11-25',
-    tank: DEFAULT_TANK,
+    tank: heat ? { ...DEFAULT_TANK, volumeMl: 520 } : DEFAULT_TANK,
     rolls: [{ format: '135-36', count: 2 }],
     pushStops: 1,
     treatment: 'normal',
@@ -103,8 +105,12 @@ const ask = (kit: Kit) => () =>
     habits: {},
   });
 
+const HEAT: TankHeatSetting = { startC: 20, heatJK: 380, roomC: 20, stands: 'air', bathC: null, coolingPerMin: 0.012, school: 'wait-longer' };
+
 const core: readonly (readonly [string, string, number, string])[] = [
   ['Plan a six-step C-41 run, cues and all', 'under 0.1', time(ask(sixBath), { each: 200 }), ''],
+  ['The same with the tank’s heat, waiting longer', 'under 2 × without', time(ask(sixBath, HEAT), { each: 200 }), ''],
+  ['The same, pouring warmer', '', time(ask(sixBath, { ...HEAT, school: 'pour-warmer' }), { each: 200 }), ''],
   ['Plan a nine-step ECN-2 run', '', time(ask(ecn2), { each: 200 }), ''],
   [
     'Four hours of a bath with four bottles',

@@ -1,4 +1,7 @@
 import { data, Form, Link, redirect } from 'react-router';
+import { plannedAndActual } from '../../core/run/planned-and-actual.ts';
+import { stateOfRun } from '../run/run-log.server.ts';
+import { findRun } from '../server/runs.server.ts';
 import { nowMs } from '../server/clock.server.ts';
 import { findRoll, knownFilms, setRollDeleted, setRollState, updateRoll } from '../server/rolls.server.ts';
 import { readForm } from '../ui/form.ts';
@@ -13,7 +16,14 @@ export const meta: Route.MetaFunction = ({ loaderData: loaded }) => [{ title: `$
 export function loader({ params }: Route.LoaderArgs) {
   const roll = findRoll(params.rollId);
   if (!roll) throw data('This roll is not there any more. It may have been deleted.', { status: 404 });
-  return { roll, films: knownFilms() };
+  return { roll, films: knownFilms(), got: roll.state === 'developed' && roll.runId ? whatItGot(roll.runId) : [] };
+}
+
+/** What the run did to this film where it was not as planned; "on time" of a developer is worth saying too. */
+function whatItGot(runId: string): string[] {
+  const run = findRun(runId);
+  if (!run) return [];
+  return plannedAndActual(run.plan, stateOfRun(run)).flatMap(({ name, got }) => (got?.words ? [`${name}: ${got.words}.`] : []));
 }
 
 const IN_A_RUN = 'This roll is in a run. It is changed or deleted once the run has ended, or gone back to the plan.';
@@ -41,7 +51,7 @@ export async function action({ request, params }: Route.ActionArgs) {
 }
 
 export default function RollPage({ loaderData, actionData }: Route.ComponentProps) {
-  const { roll, films } = loaderData;
+  const { roll, films, got } = loaderData;
   const busy = roll.state === 'developing';
   const refused = actionData && 'busy' in actionData;
   return (
@@ -57,6 +67,13 @@ export default function RollPage({ loaderData, actionData }: Route.ComponentProp
           </>
         )}
       </PageHead>
+      {got.length > 0 && (
+        <ul className="mb-4 max-w-4xl text-quiet">
+          {got.map((words) => (
+            <li key={words}>{words}</li>
+          ))}
+        </ul>
+      )}
       {busy && (
         <div className="mb-4 max-w-4xl">
           <Notice tone={refused ? 'hot' : 'plain'}>{IN_A_RUN}</Notice>

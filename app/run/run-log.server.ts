@@ -72,10 +72,11 @@ export function recordEvent(runId: string, body: unknown): Recorded {
       return { ok: false, status: 409, message: 'This run is not at the Bench.', ...movedTo };
     }
     const state = stateOfRun(run);
-    const outOfTime = timeRefusal(state, event, nowMs(), sessionStartedAtMs(run.sessionId) ?? 0);
-    if (outOfTime) return { ok: false, status: 422, message: `$.atMs: ${outOfTime}` };
+    // Of two acts made apart the later to arrive is out of place before it is out of time, and that is what helps.
     const refusal = refusalOf(run.plan, state, event);
     if (refusal) return { ok: false, status: 409, message: refusal };
+    const outOfTime = timeRefusal(state, event, nowMs(), sessionStartedAtMs(run.sessionId) ?? 0);
+    if (outOfTime) return { ok: false, status: 422, message: outOfTime };
     const after = withEvent(run.plan, state, event);
     const reopens = isOver(state) && !isOver(after);
     const closed = reopens ? whyItStaysClosed(run, state) : null;

@@ -142,6 +142,16 @@ test('an act in 1970, or an hour before the one before it, is refused in words; 
   record(runId, 'finished');
 });
 
+test('of two acts made apart the later to arrive hears what the other did, not that its clock is wrong', () => {
+  const runId = throughRun('plain');
+  const [first] = plan.steps;
+  expect(recordEvent(runId, { ...event('step-ended', { step: first?.id }), atMs: nowMs() - 10_000 })).toMatchObject({
+    status: 409,
+    message: expect.stringMatching(/has already ended\.$/) as string,
+  });
+  record(runId, 'given-up', { reason: '', countsRolls: false });
+});
+
 test('streams and events of a run that is not there are not', () => {
   expect(load(streamLoader, '/', { runId: 'nobody' })).toBe(404);
   expect(load(eventsLoader, '/', { runId: 'nobody' })).toBe(404);

@@ -2,9 +2,12 @@ import { getFormProps } from '@conform-to/react';
 import { nanoid } from 'nanoid';
 import { data, Form, redirect } from 'react-router';
 import { object } from 'yup';
-import { fitThermometer } from '../../core/heat/thermometer.ts';
-import { textIn } from '../../core/units/sentence.ts';
+import { disagreementInWords } from '../../core/heat/disagreement.ts';
+import { fitThermometer, trueC, type ThermometerError } from '../../core/heat/thermometer.ts';
+import { hasCurve } from '../../core/timing/leaflet-curve.ts';
+import { sayIn, textIn } from '../../core/units/sentence.ts';
 import { showTemperature, type TemperatureUnit } from '../../core/units/temperature.ts';
+import { listBatches } from '../server/batches.server.ts';
 import { storedUnits } from '../server/settings.server.ts';
 import { onceOf } from '../ui/once.ts';
 import { useUnits } from '../ui/units.ts';
@@ -37,7 +40,15 @@ export const meta: Route.MetaFunction = () => [{ title: 'A thermometer · Steady
 export function loader({ params }: Route.LoaderArgs) {
   const thermometer = listThermometers().find((candidate) => candidate.id === params.thermometerId) ?? null;
   if (!thermometer && params.thermometerId !== 'new') throw data('There is no such thermometer.', { status: 404 });
-  return { thermometer, once: nanoid() };
+  return { thermometer, once: nanoid(), means: thermometer && whatItMeans(thermometer) };
+}
+
+/** What the error would do to the developer that stands on the shelf, at that developer's own temperature. */
+function whatItMeans(error: ThermometerError) {
+  const developer = listBatches()
+    .flatMap(({ kit }) => kit.baths)
+    .find((bath) => bath.critical && hasCurve(bath.time.points));
+  return developer ? disagreementInWords(developer, Math.round((developer.nominalC - trueC(error, developer.nominalC)) * 10) / 10) : null;
 }
 
 export async function action({ request, params }: Route.ActionArgs) {
@@ -63,8 +74,9 @@ export async function action({ request, params }: Route.ActionArgs) {
 }
 
 export default function ThermometerPage({ loaderData, actionData }: Route.ComponentProps) {
-  const { thermometer, once } = loaderData;
-  const { temperature } = useUnits();
+  const { thermometer, once, means } = loaderData;
+  const units = useUnits();
+  const { temperature } = units;
   const figure = (c: number) => showTemperature(c, temperature).replace(/ .*/, '');
   // What was kept is shown as the comparison that gives it: at one temperature, or at two where there is a slope.
   const compared = (c: number, t: NonNullable<typeof thermometer>) => figure(c + t.offsetC + t.slope * (c - t.slopeAtC));
@@ -85,6 +97,7 @@ export default function ThermometerPage({ loaderData, actionData }: Route.Compon
       <Form method="post" {...getFormProps(form)} className="max-w-xl">
         <Card className="grid gap-4">
           <input type="hidden" name="once" value={once} />
+          {means && <p className="border-l-4 border-teal pl-3">{sayIn(means, units)}</p>}
           <TextField field={fields.name} label="Name" />
           <ol className="list-decimal space-y-1 pl-6 text-quiet">
             <li>Stand both in the same jug of water at about {showTemperature(38, temperature)}.</li>

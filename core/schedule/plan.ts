@@ -1,22 +1,22 @@
 import { answered, faultsUnder, refused, type Answer, type Fault, type Warning } from '../answer.ts';
 import { tankThroughTheRun, type TankHeatSetting, type TankThroughTheRun } from '../heat/tank-through-the-run.ts';
-import { asLabel, asMessage, sentence, type Spoken } from '../units/sentence.ts';
+import { asLabel, sentence, type Spoken } from '../units/sentence.ts';
 import { capacityOfVolume } from '../chemistry/capacity.ts';
-import { ageInDays, pastShelfLife } from '../chemistry/shelf-life.ts';
 import { rollEquivalents, type FilmCount } from '../film/roll-equivalents.ts';
-import type { Process } from '../film/process.ts';
-import { bleachesOrFixes, isFinal, isWater, type StepKind } from '../kit/kind.ts';
+import { bleachesOrFixes, isFinal, type StepKind } from '../kit/kind.ts';
 import type { Agitation, Bath, Kit, LeafletPoint, PushRule } from '../kit/kit.ts';
 import { orderFaults } from '../kit/sequence-order.ts';
 import { rollNumber } from '../timing/roll-number.ts';
 import { shortDeveloper, stepTime, type StepTime, type WorkingLine } from '../timing/step-time.ts';
-import { pouredAtC, stepCues, type Cue } from './cues.ts';
+import { stepCues, type Cue } from './cues.ts';
+import { evenness } from './evenness.ts';
 import type { Habits } from './habits.ts';
+import { adviceFor, capacityMessage, round2, runWarnings, unknownBaths } from './plan-words.ts';
 import { draftSequence, type DraftStep } from './sequence.ts';
 import type { Tank } from './tank.ts';
 import { stepIds } from './step-ids.ts';
 import { changeoverSeconds, stepStarts } from './timeline.ts';
-import { treatmentRefusal, TREATMENT_ADVICE, type Treatment } from './treatment.ts';
+import { treatmentRefusal, type Treatment } from './treatment.ts';
 
 export interface BatchState {
   readonly volumeMl: number;
@@ -343,107 +343,6 @@ function agitationOf(draft: DraftStep, habits: Habits): Agitation | null {
   if (!draft.bath?.agitation) return null;
   if (!habits.agitation) return draft.bath.agitation;
   return 'continuous' in habits.agitation ? { ...draft.bath.agitation, continuous: true } : { ...draft.bath.agitation, ...habits.agitation };
-}
-
-/** Temperatures and own margins are given by bath; a name that no step has is a slip. */
-function unknownBaths({ temperaturesC, ownS, kit }: PlanQuestion, drafts: readonly DraftStep[], ids: readonly string[]): Fault[] {
-  const known = new Set([...drafts.map((draft) => draft.id), ...ids, ...kit.baths.map((bath) => bath.id), ...kit.sequence]);
-  const unknown = (field: string, named: object) =>
-    Object.keys(named)
-      .filter((id) => !known.has(id))
-      .map((id) => ({
-        code: 'unknown-bath',
-        path: `$.${field}.${id}`,
-        message: `This run has no step “${id}”. Its steps are ${[...known].join(', ')}.`,
-      }));
-  return [...unknown('temperaturesC', temperaturesC), ...unknown('ownS', ownS ?? {})];
-}
-
-function capacityMessage(rolls: number, capacity: number): string {
-  return `${round2(rolls)} rolls would have gone through a batch made for ${round2(capacity)}; colour weakens and its times are guesses.`;
-}
-
-function runWarnings(
-  { batch, on, tank, pushStops }: PlanQuestion,
-  drafts: readonly DraftStep[],
-  overCapacity: number | null,
-  runRolls: number,
-): Warning[] {
-  const warnings: Warning[] = [];
-  if (overCapacity !== null) {
-    warnings.push({ code: 'past-capacity', bath: null, message: capacityMessage(batch.rollsDone + runRolls, overCapacity) });
-  }
-  const ageDays = batch.mixedOn === undefined ? 0 : ageInDays(batch.mixedOn, on);
-  for (const { bottle } of drafts) {
-    if (bottle && pastShelfLife(bottle, ageDays)) {
-      warnings.push({
-        code: 'past-shelf-life',
-        bath: bottle.id,
-        message: `${bottle.name}: mixed on ${batch.mixedOn}, it keeps ${bottle.keepsDays} days. Test it on a scrap before a film you care about.`,
-      });
-    }
-  }
-  if (tank.volumeMl !== undefined && batch.volumeMl < tank.volumeMl - 1e-9) {
-    warnings.push({
-      code: 'volume-short',
-      bath: null,
-      ...asMessage(
-        sentence`The tank needs ${{ volumeMl: tank.volumeMl }} and each bottle holds ${{ volumeMl: batch.volumeMl }}: film above the surface develops unevenly.`,
-      ),
-    });
-  }
-  if (pushStops >= 2 - 1e-9) {
-    warnings.push({ code: 'push-colour', bath: null, message: 'Pushed 2 stops or more, colours shift and shadows stay empty.' });
-  }
-  return warnings;
-}
-
-function adviceFor({ kit, treatment, pushStops, batch }: PlanQuestion, drafts: readonly DraftStep[]): Advice[] {
-  const advice: Advice[] = [];
-  const say = (message: string) => advice.push({ message });
-  if (treatment !== 'normal') say(TREATMENT_ADVICE[treatment].does);
-  if (treatment === 'bleach-bypass') {
-    const fixer = drafts.find((draft) => draft.kind === 'fixer');
-    say(
-      fixer?.bottle
-        ? `The bleach is left out; ${fixer.bottle.name.toLowerCase()} is the kit’s own.`
-        : 'A fixer of its own, mixed apart and kept apart, takes the place of the bleach-fix, for the time that bath would have had.',
-    );
-  }
-  if (batch.seenRemjet && treatment !== 'cine-in-c41')
-    say('This developer has seen remjet: pour it through a coffee filter first, or flakes may settle on these films.');
-  if (pushStops !== 0 && !kit.baths.some((bath) => bath.push)) {
-    say('This kit’s leaflet says nothing about pushing, so no time changes. Copy the kit and add its push rule to have one.');
-  }
-  return advice;
-}
-
-/** More than this from one bath to the next wrinkles the gelatine; cine film bears a little more (domain.md 16). */
-export const EVEN_BY_C = { 'C-41': 5, 'E-6': 5, 'ECN-2': 8 } as const;
-
-/** Jumps of temperature from bath to bath, with the water that steps them down. */
-function evenness(process: Process, steps: readonly PlannedStep[]): Advice[] {
-  const by = EVEN_BY_C[process];
-  return steps.flatMap((step, i): Advice[] => {
-    const before = steps[i - 1];
-    // The last bath stands at room temperature by every standard (domain.md 3), and film bears it by then.
-    if (!before?.inTank || !step.inTank || isFinal(step.kind)) return [];
-    const fromC = before.inTankC?.endsC ?? before.temperatureC;
-    const toC = pouredAtC(step);
-    if (Math.abs(toC - fromC) <= by + 1e-9) return [];
-    const half = sentence`${{ tempC: (fromC + toC) / 2 }}`;
-    return [
-      asMessage(
-        isWater(step.kind)
-          ? sentence`${before.name} to ${step.name.toLowerCase()}: ${{ byC: Math.abs(toC - fromC) }} at once can wrinkle the film. Begin the ${step.name.toLowerCase()} at ${half} and bring it to ${{ tempC: toC }} by and by.`
-          : sentence`${before.name} to ${step.name.toLowerCase()}: ${{ byC: Math.abs(toC - fromC) }} at once can wrinkle the film. Put water at ${half} between them for half a minute.`,
-      ),
-    ];
-  });
-}
-
-function round2(value: number): number {
-  return Math.round(value * 100) / 100;
 }
 
 /** Finer than anything that is shown or poured, coarse enough to be stored. */

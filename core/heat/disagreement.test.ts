@@ -1,0 +1,40 @@
+import fc from 'fast-check';
+import { shippedKit } from '../kit/shipped-kits.ts';
+import { METRIC } from '../units/units.ts';
+import { sayIn } from '../units/sentence.ts';
+import { stepTime } from '../timing/step-time.ts';
+import { disagreementInWords } from './disagreement.ts';
+
+const developer = shippedKit('house-c41-three-bath')?.baths[0];
+if (!developer) throw new Error('no developer');
+const said = (byC: number) => {
+  const words = disagreementInWords(developer, byC);
+  return words ? sayIn(words, METRIC) : null;
+};
+
+test('0.6 °C too much is so many seconds of developer too little, and a part of a stop', () => {
+  // ln time falls 0.1096 a degree between 34 and 38 °C: 200 s are short by 200 × (e^0.0657 − 1) = 13.6 s, 0.29 of a stop.
+  expect(said(0.6)).toBe(
+    'Developer allows ± 0.3 °C. It shows 0.6 °C too much: believed, it would give developer 0:14 too little, as a pull of 0.3 stop. Steady Reel takes that off every reading.',
+  );
+  expect(said(-0.6)).toMatch(/0\.6 °C too little.*too much, as a push of 0\.\d stop/);
+  expect(said(0.02)).toMatch(/may be believed as it is/);
+});
+
+test('the seconds are those by which the leaflet itself differs between the two temperatures', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: -28, max: 40 }).filter((tenths) => tenths !== 0), (tenths) => {
+      const at = (tempC: number) => {
+        const time = stepTime(developer, { tempC, pushStops: 0, rollNumber: 1 });
+        return time.ok ? time.value.seconds : NaN;
+      };
+      const lacking = Math.abs(at(developer.nominalC - tenths / 10) - at(developer.nominalC));
+      const [, minutes, seconds] = /developer (\d+):(\d\d) too/.exec(said(tenths / 10) ?? '') ?? [];
+      expect(Math.abs(Number(minutes) * 60 + Number(seconds) - lacking)).toBeLessThanOrEqual(1);
+    }),
+  );
+});
+
+test('a bath with one time says nothing of temperature', () => {
+  expect(disagreementInWords({ ...developer, time: { points: developer.time.points.slice(0, 1) } }, 1)).toBeNull();
+});

@@ -1,0 +1,29 @@
+import type { Bath } from '../kit/kit.ts';
+import { hasCurve } from '../timing/leaflet-curve.ts';
+import { pushEquivalent } from '../timing/push.ts';
+import { showDuration } from '../units/duration.ts';
+import { sentence, type Sentence } from '../units/sentence.ts';
+import { developmentRate } from './dose.ts';
+
+/**
+ * What a thermometer that shows `byC` too much would do to a developer, if its error were not taken off: one run at its
+ * nominal temperature by this thermometer, and the seconds and stops by which it would miss (domain.md 7, 10.1). Null
+ * for a bath whose leaflet gives one time only, which says nothing of temperature.
+ */
+export function disagreementInWords(bath: Pick<Bath, 'name' | 'nominalC' | 'time' | 'push' | 'range'>, byC: number): Sentence | null {
+  if (!hasCurve(bath.time.points)) return null;
+  const tolerance = bath.range ? sentence`${bath.name} allows ± ${{ byC: (bath.range.highC - bath.range.lowC) / 2 }}. ` : sentence``;
+  if (Math.abs(byC) < 0.05) return sentence`${tolerance}This one may be believed as it is.`;
+  const rate = developmentRate(bath.time.points, bath.nominalC);
+  const nominalS = 1 / rate(bath.nominalC - byC);
+  const bathS = secondsAt(bath, rate);
+  const stops = Math.abs(pushEquivalent(bath.push, bathS, rate(bath.nominalC - byC)) ?? 0);
+  const way = byC > 0 ? 'too little, as a pull' : 'too much, as a push';
+  const seconds = showDuration(Math.max(1, Math.round(Math.abs(nominalS - 1) * bathS)));
+  return sentence`${tolerance}It shows ${{ byC: Math.abs(byC) }} too ${byC > 0 ? 'much' : 'little'}: believed, it would give ${bath.name.toLowerCase()} ${seconds} ${way} of ${stops.toFixed(1)} stop. Steady Reel takes that off every reading.`;
+}
+
+function secondsAt(bath: Pick<Bath, 'nominalC' | 'time'>, rate: (tempC: number) => number): number {
+  const [first] = bath.time.points;
+  return first ? first.s * rate(first.c) : 0;
+}

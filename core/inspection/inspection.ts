@@ -1,0 +1,58 @@
+import type { Process } from '../film/process.ts';
+import type { Treatment } from '../schedule/treatment.ts';
+
+export const EDGES = ['none', 'thin', 'normal', 'dense'] as const;
+export const FRAMES = ['none', 'thin', 'normal', 'dense', 'uneven'] as const;
+export const COLOURS = ['right', 'cast', 'weak'] as const;
+export const SLIDES = ['light', 'right', 'dark'] as const;
+/** Marks of domain.md 12, by what is seen. */
+export const MARKS = [
+  'wholly-dark',
+  'silver',
+  'milky',
+  'perforation-streaks',
+  'bands',
+  'clear-spots',
+  'crescents',
+  'bare-patches',
+  'drying-marks',
+  'black-specks',
+  'cracked',
+] as const;
+export type Mark = (typeof MARKS)[number];
+
+/** What a person sees on the strip in the hand, in the order in which it is asked (domain.md 16). */
+export interface Inspection {
+  readonly edge?: (typeof EDGES)[number];
+  readonly frames?: (typeof FRAMES)[number];
+  readonly colour?: (typeof COLOURS)[number];
+  readonly slides?: (typeof SLIDES)[number];
+  readonly marks?: readonly Mark[];
+}
+
+/** What the run's own record says; whatever is not known is absent and speaks neither for nor against anything. */
+export interface RunFacts {
+  readonly process?: Process;
+  readonly treatment?: Treatment;
+  /** Of the developer, or of slide film's first. */
+  readonly doseShare?: number;
+  readonly pushStops?: number;
+  readonly rollNumber?: number;
+  readonly capacityRolls?: number;
+  readonly ageDays?: number;
+  readonly keepsDays?: number;
+  /** Water or a stop bath between developer and bleach. */
+  readonly rinse?: boolean;
+  readonly incidents?: readonly string[];
+  /** Of a bottle that was doubtful or spent. */
+  readonly standing?: 'good' | 'doubtful' | 'spent';
+  readonly washShare?: number;
+  readonly bleachShare?: number;
+  readonly fixShare?: number;
+  /** Seconds between the developer's end and the next pour, beyond what was planned. */
+  readonly lateS?: number;
+  readonly missedBeats?: number;
+  /** The largest jump from bath to bath. */
+  readonly jumpC?: number;
+  readonly expiredYears?: number;
+}

@@ -1,0 +1,122 @@
+import fc from 'fast-check';
+import { CAUSES } from './causes.ts';
+import { COLOURS, EDGES, FRAMES, MARKS, SLIDES, type Inspection, type RunFacts } from './inspection.ts';
+import { judge } from './judge.ts';
+
+const NOTHING: RunFacts = {};
+const IN_ORDER: RunFacts = { process: 'C-41', doseShare: 1, rollNumber: 3, capacityRolls: 12, ageDays: 5, keepsDays: 35, rinse: true, standing: 'good' };
+
+/** Every row of domain.md 12, in its order: what is seen, and what it likely means. */
+test.each<[string, Inspection, RunFacts, string, string]>([
+  ['thin frames, thin edge print', { frames: 'thin', edge: 'thin' }, NOTHING, 'developer-too-little', 'development'],
+  ['thin frames, normal edge print', { frames: 'thin', edge: 'normal' }, NOTHING, 'under-exposed', 'exposure'],
+  ['dense frames, dense edge print', { frames: 'dense', edge: 'dense' }, NOTHING, 'developer-too-much', 'development'],
+  ['clear strip, edge print present', { frames: 'none', edge: 'normal' }, NOTHING, 'never-exposed', 'exposure'],
+  ['clear strip, no edge print', { frames: 'none', edge: 'none' }, NOTHING, 'developer-dead', 'development'],
+  ['wholly dark', { marks: ['wholly-dark'] }, NOTHING, 'fogged', 'film'],
+  ['greyish', { marks: ['silver'], colour: 'weak' }, NOTHING, 'silver-left', 'development'],
+  ['milky', { marks: ['milky'] }, NOTHING, 'fixing-incomplete', 'development'],
+  ['streaks from perforations', { marks: ['perforation-streaks'] }, NOTHING, 'surging', 'development'],
+  ['uneven bands', { marks: ['bands'] }, NOTHING, 'uneven-development', 'development'],
+  ['round clear spots', { marks: ['clear-spots'] }, NOTHING, 'air-bubbles', 'development'],
+  ['crescents', { marks: ['crescents'] }, NOTHING, 'kinked', 'film'],
+  ['bare patches', { marks: ['bare-patches'] }, NOTHING, 'film-touched-film', 'film'],
+  ['scum', { marks: ['drying-marks'] }, NOTHING, 'drying-marks', 'development'],
+  ['black specks on cine film', { marks: ['black-specks'] }, { process: 'ECN-2' }, 'remjet-left', 'development'],
+  ['cracked', { marks: ['cracked'] }, NOTHING, 'temperature-shock', 'development'],
+  ['a cast, no rinse', { colour: 'cast' }, { rinse: false }, 'carry-over', 'development'],
+  ['a cast, rinsed, short developer', { colour: 'cast' }, { rinse: true, doseShare: 0.85 }, 'off-temperature-or-contaminated', 'development'],
+  ['slides dark, first developer short', { slides: 'dark' }, { process: 'E-6', doseShare: 0.85 }, 'developer-too-little', 'development'],
+  ['slides dark, first developer right', { slides: 'dark' }, { process: 'E-6', doseShare: 1 }, 'under-exposed', 'exposure'],
+  ['slides light, first developer long', { slides: 'light' }, { process: 'E-6', doseShare: 1.2 }, 'developer-too-much', 'development'],
+  ['slides light, first developer right', { slides: 'light' }, { process: 'E-6', doseShare: 1 }, 'over-exposed', 'exposure'],
+])('%s', (_, seen, run, cause, verdict) => {
+  const judged = judge(seen, run);
+  expect([judged.causes[0]?.id, judged.verdict]).toEqual([cause, verdict]);
+});
+
+test('the example of the command line: thin with thin edges, 91 % of the dose, nearly worn: the developer, in sentences', () => {
+  const judged = judge(
+    { edge: 'thin', frames: 'thin', colour: 'right', marks: [] },
+    { process: 'C-41', doseShare: 0.91, rollNumber: 11, capacityRolls: 12, ageDays: 16, keepsDays: 35, rinse: true, incidents: [], washShare: 1 },
+  );
+  expect(judged.verdict).toBe('development');
+  expect(judged.causes[0]?.id).toBe('developer-too-little');
+  expect(judged.causes[0]?.for.join(' ')).toMatch(/edge print is thin.*91 % of its dose.*roll 11 of 12/);
+});
+
+test('a good strip blames nobody, an unseen one neither, and the camera is not blamed for the baths', () => {
+  expect(judge({ edge: 'normal', frames: 'normal', colour: 'right', marks: [] }, { ...IN_ORDER, doseShare: 0.9 })).toEqual({ verdict: 'nothing-wrong', causes: [] });
+  expect(judge({}, IN_ORDER)).toEqual({ verdict: 'unclear', causes: [] });
+  // Dark slides and nothing known of the run: it may be either, and both are said.
+  const either = judge({ slides: 'dark' }, { process: 'E-6' });
+  expect(either.causes.map(({ kind }) => kind).sort()).toEqual(['development', 'exposure']);
+  expect(judge({ frames: 'thin', edge: 'thin' }, IN_ORDER).causes.some(({ kind }) => kind === 'exposure')).toBe(false);
+  expect(judge({ frames: 'thin', edge: 'normal' }, { ...IN_ORDER, doseShare: 0.97 }).verdict).toBe('exposure');
+});
+
+test('a bleach left out on purpose is not blamed for silver', () => {
+  expect(judge({ marks: ['silver'] }, { treatment: 'bleach-bypass' }).causes.map(({ id }) => id)).not.toContain('silver-left');
+  expect(judge({ colour: 'weak' }, { bleachShare: 0.4 }).causes[0]).toMatchObject({ id: 'silver-left', now: expect.stringContaining('Bleach it again') as string });
+});
+
+const seen: fc.Arbitrary<Inspection> = fc.record(
+  {
+    edge: fc.constantFrom(...EDGES),
+    frames: fc.constantFrom(...FRAMES),
+    colour: fc.constantFrom(...COLOURS),
+    slides: fc.constantFrom(...SLIDES),
+    marks: fc.uniqueArray(fc.constantFrom(...MARKS)),
+  },
+  { requiredKeys: [] },
+);
+const run: fc.Arbitrary<RunFacts> = fc.record(
+  {
+    process: fc.constantFrom('C-41' as const, 'E-6' as const, 'ECN-2' as const),
+    treatment: fc.constantFrom('normal' as const, 'bleach-bypass' as const, 'cross-process' as const),
+    doseShare: fc.double({ min: 0.3, max: 2, noNaN: true }),
+    pushStops: fc.integer({ min: -2, max: 3 }),
+    rollNumber: fc.integer({ min: 1, max: 20 }),
+    capacityRolls: fc.integer({ min: 1, max: 20 }),
+    ageDays: fc.integer({ min: 0, max: 90 }),
+    keepsDays: fc.integer({ min: 1, max: 60 }),
+    rinse: fc.boolean(),
+    incidents: fc.uniqueArray(fc.constantFrom('bleach', 'developer', 'remjet', 'water')),
+    standing: fc.constantFrom('good' as const, 'doubtful' as const, 'spent' as const),
+    washShare: fc.double({ min: 0, max: 1.2, noNaN: true }),
+    bleachShare: fc.double({ min: 0, max: 1.2, noNaN: true }),
+    fixShare: fc.double({ min: 0, max: 1.2, noNaN: true }),
+    jumpC: fc.double({ min: 0, max: 20, noNaN: true }),
+  },
+  { requiredKeys: [] },
+);
+
+test('the same evidence gives the same ranking, every cause is said with its reason and its way out, none twice', () => {
+  fc.assert(
+    fc.property(seen, run, (inspection, facts) => {
+      const judged = judge(inspection, facts);
+      expect(judge({ ...inspection }, { ...facts })).toEqual(judged);
+      const shuffled = inspection.marks ? { ...inspection, marks: [...inspection.marks].reverse() } : inspection;
+      expect(judge(shuffled, facts)).toEqual(judged);
+      expect(new Set(judged.causes.map(({ id }) => id)).size).toBe(judged.causes.length);
+      for (const cause of judged.causes) {
+        expect(cause.for.length).toBeGreaterThan(0);
+        for (const sentence of [...cause.for, ...cause.against, cause.now, cause.nextTime]) expect(sentence).toMatch(/^\S.*\.$/);
+      }
+    }),
+    { numRuns: 400 },
+  );
+});
+
+test('a mark more never takes a word from the cause it speaks for', () => {
+  fc.assert(
+    fc.property(seen, run, fc.constantFrom(...MARKS), (inspection, facts, mark) => {
+      const without = { ...inspection, marks: (inspection.marks ?? []).filter((each) => each !== mark) };
+      const withIt = { ...inspection, marks: [...without.marks, mark] };
+      for (const cause of CAUSES) {
+        const words = (of: Inspection) => cause.for(of, facts).flatMap((each) => (each ? [each.says] : []));
+        expect(words(withIt)).toEqual(expect.arrayContaining(words(without)));
+      }
+    }),
+  );
+});

@@ -1,0 +1,65 @@
+import { CAUSES, type Cause, type Evidence } from './causes.ts';
+import type { Inspection, RunFacts } from './inspection.ts';
+
+export type Verdict = 'exposure' | 'development' | 'film' | 'unclear' | 'nothing-wrong';
+
+export interface JudgedCause {
+  readonly id: string;
+  readonly kind: Cause['kind'];
+  readonly for: readonly string[];
+  readonly against: readonly string[];
+  readonly now: string;
+  readonly nextTime: string;
+}
+
+export interface Judgement {
+  readonly verdict: Verdict;
+  readonly causes: readonly JudgedCause[];
+}
+
+/** A cause is worth saying from here; with one hint alone nobody should be blamed. */
+const LEAST = 2;
+
+/**
+ * Causes ranked by what speaks for and against each (domain.md 16). The same evidence gives the same ranking, and every
+ * weight has its sentence. Where two causes of different kinds speak equally loud, it is unclear, and both are said.
+ */
+export function judge(seen: Inspection, run: RunFacts): Judgement {
+  if (nothingWrong(seen)) return { verdict: 'nothing-wrong', causes: [] };
+  const weighed = CAUSES.map((cause, order) => {
+    const speaks = (all: readonly (Evidence | false | undefined)[]) => all.filter((each): each is Evidence => Boolean(each));
+    const [pro, contra] = [speaks(cause.for(seen, run)), speaks(cause.against(seen, run))];
+    const sum = (evidence: readonly Evidence[]) => evidence.reduce((total, each) => total + each.weight, 0);
+    return { cause, order, pro, contra, score: sum(pro) - sum(contra) };
+  });
+  const ranked = weighed
+    .filter(({ pro, score }) => pro.length > 0 && score > 0)
+    .sort((a, b) => b.score - a.score || a.order - b.order);
+  const causes = ranked.map(
+    ({ cause, pro, contra }): JudgedCause => ({
+      id: cause.id,
+      kind: cause.kind,
+      for: pro.map((each) => each.says),
+      against: contra.map((each) => each.says),
+      now: cause.now,
+      nextTime: cause.nextTime,
+    }),
+  );
+  const [first, second] = ranked;
+  if (!first || first.score < LEAST) return { verdict: 'unclear', causes };
+  const tied = second && second.score === first.score && second.cause.kind !== first.cause.kind;
+  return { verdict: tied ? 'unclear' : first.cause.kind, causes };
+}
+
+/** Everything that was looked at is as it should be, and something was looked at. */
+function nothingWrong({ edge, frames, colour, slides, marks }: Inspection): boolean {
+  const looked = [edge, frames, colour, slides].some((each) => each !== undefined) || (marks !== undefined && marks.length === 0);
+  return (
+    looked &&
+    (edge ?? 'normal') === 'normal' &&
+    (frames ?? 'normal') === 'normal' &&
+    (colour ?? 'right') === 'right' &&
+    (slides ?? 'right') === 'right' &&
+    (marks ?? []).length === 0
+  );
+}

@@ -1,0 +1,83 @@
+import type { Fault, Warning } from '../answer.ts';
+import { ageInDays, pastShelfLife } from '../chemistry/shelf-life.ts';
+import { asMessage, sentence } from '../units/sentence.ts';
+import type { Advice, PlanQuestion } from './plan.ts';
+import type { DraftStep } from './sequence.ts';
+import { TREATMENT_ADVICE } from './treatment.ts';
+
+/** Temperatures and own margins are given by bath; a name that no step has is a slip. */
+export function unknownBaths({ temperaturesC, ownS, kit }: PlanQuestion, drafts: readonly DraftStep[], ids: readonly string[]): Fault[] {
+  const known = new Set([...drafts.map((draft) => draft.id), ...ids, ...kit.baths.map((bath) => bath.id), ...kit.sequence]);
+  const unknown = (field: string, named: object) =>
+    Object.keys(named)
+      .filter((id) => !known.has(id))
+      .map((id) => ({
+        code: 'unknown-bath',
+        path: `$.${field}.${id}`,
+        message: `This run has no step “${id}”. Its steps are ${[...known].join(', ')}.`,
+      }));
+  return [...unknown('temperaturesC', temperaturesC), ...unknown('ownS', ownS ?? {})];
+}
+
+export function capacityMessage(rolls: number, capacity: number): string {
+  return `${round2(rolls)} rolls would have gone through a batch made for ${round2(capacity)}; colour weakens and its times are guesses.`;
+}
+
+export function runWarnings(
+  { batch, on, tank, pushStops }: PlanQuestion,
+  drafts: readonly DraftStep[],
+  overCapacity: number | null,
+  runRolls: number,
+): Warning[] {
+  const warnings: Warning[] = [];
+  if (overCapacity !== null) {
+    warnings.push({ code: 'past-capacity', bath: null, message: capacityMessage(batch.rollsDone + runRolls, overCapacity) });
+  }
+  const ageDays = batch.mixedOn === undefined ? 0 : ageInDays(batch.mixedOn, on);
+  for (const { bottle } of drafts) {
+    if (bottle && pastShelfLife(bottle, ageDays)) {
+      warnings.push({
+        code: 'past-shelf-life',
+        bath: bottle.id,
+        message: `${bottle.name}: mixed on ${batch.mixedOn}, it keeps ${bottle.keepsDays} days. Test it on a scrap before a film you care about.`,
+      });
+    }
+  }
+  if (tank.volumeMl !== undefined && batch.volumeMl < tank.volumeMl - 1e-9) {
+    warnings.push({
+      code: 'volume-short',
+      bath: null,
+      ...asMessage(
+        sentence`The tank needs ${{ volumeMl: tank.volumeMl }} and each bottle holds ${{ volumeMl: batch.volumeMl }}: film above the surface develops unevenly.`,
+      ),
+    });
+  }
+  if (pushStops >= 2 - 1e-9) {
+    warnings.push({ code: 'push-colour', bath: null, message: 'Pushed 2 stops or more, colours shift and shadows stay empty.' });
+  }
+  return warnings;
+}
+
+export function adviceFor({ kit, treatment, pushStops, batch }: PlanQuestion, drafts: readonly DraftStep[]): Advice[] {
+  const advice: Advice[] = [];
+  const say = (message: string) => advice.push({ message });
+  if (treatment !== 'normal') say(TREATMENT_ADVICE[treatment].does);
+  if (treatment === 'bleach-bypass') {
+    const fixer = drafts.find((draft) => draft.kind === 'fixer');
+    say(
+      fixer?.bottle
+        ? `The bleach is left out; ${fixer.bottle.name.toLowerCase()} is the kit’s own.`
+        : 'A fixer of its own, mixed apart and kept apart, takes the place of the bleach-fix, for the time that bath would have had.',
+    );
+  }
+  if (batch.seenRemjet && treatment !== 'cine-in-c41')
+    say('This developer has seen remjet: pour it through a coffee filter first, or flakes may settle on these films.');
+  if (pushStops !== 0 && !kit.baths.some((bath) => bath.push)) {
+    say('This kit’s leaflet says nothing about pushing, so no time changes. Copy the kit and add its push rule to have one.');
+  }
+  return advice;
+}
+
+export function round2(value: number): number {
+  return Math.round(value * 100) / 100;
+}
