@@ -26,7 +26,7 @@ module.exports = {
     {
       name: 'shared-services-know-no-place',
       severity: 'error',
-      from: { path: '^app/(server|run)/' },
+      from: { path: '^app/(server|run)/', pathNot: '\\.test\\.ts$' },
       to: { path: `^app/(ui|${places.join('|')})/` },
     },
     { name: 'pages-know-no-transport', severity: 'error', from: { path: '^app/' }, to: { path: '^server/' } },

@@ -35,5 +35,9 @@ export default defineConfig({
       ],
     },
   },
-  webServer: [server(FAST, 'tmp/e2e/fast.db', { STEADY_REEL_TEST_SPEED: '60' }), server(DEMO, 'tmp/e2e/demo.db --demo'), server(PLAIN, 'tmp/e2e/plain.db')],
+  webServer: [
+    server(FAST, 'tmp/e2e/fast.db', { STEADY_REEL_TEST_SPEED: '60' }),
+    server(DEMO, 'tmp/e2e/demo.db --demo'),
+    server(PLAIN, 'tmp/e2e/plain.db'),
+  ],
 });

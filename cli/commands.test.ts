@@ -77,9 +77,13 @@ test('mutated kits and requests get answers or errors, never an exception', () =
     fc.constantFrom<unknown[]>(NaN, Infinity, -0, 1e308, 5e-324, '__proto__', { __proto__: null }, '', [], -1, 0, 1e9),
   );
   const path = fc.array(fc.nat(30), { minLength: 1, maxLength: 7 });
-  const requests = Object.entries(EXAMPLES).filter(([name]) => Object.hasOwn(COMMANDS, name)).flatMap(([name, example]) =>
-    'kit' in (example as object) ? SHIPPED_KITS.map((kit) => [name, { ...(example as object), kit }] as const) : [[name, example] as const],
-  );
+  const requests = Object.entries(EXAMPLES)
+    .filter(([name]) => Object.hasOwn(COMMANDS, name))
+    .flatMap(([name, example]) =>
+      'kit' in (example as object)
+        ? SHIPPED_KITS.map((kit) => [name, { ...(example as object), kit }] as const)
+        : [[name, example] as const],
+    );
   fc.assert(
     fc.property(fc.constantFrom(...requests), path, anything, path, anything, ([name, request], at, by, at2, by2) => {
       const answer = ask(name, mutated(mutated(request, at, by), at2, by2));

@@ -82,7 +82,10 @@ function plan(request: unknown, { today }: Surrounding): Answer<unknown> {
       working: working.map(({ what, seconds: s, label }) => ({ what, seconds: s, label })),
       cues: cues.map(({ atS, kind: cue, label }) => ({ atS, kind: cue, label })),
       ...(heat && pourC !== null && inTankC
-        ? { pourC: round(pourC, 2), inTankC: { starts: round(inTankC.startsC, 2), ends: round(inTankC.endsC, 2), mean: round(inTankC.meanC, 2) } }
+        ? {
+            pourC: round(pourC, 2),
+            inTankC: { starts: round(inTankC.startsC, 2), ends: round(inTankC.endsC, 2), mean: round(inTankC.meanC, 2) },
+          }
         : {}),
     })),
     totalS,

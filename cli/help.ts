@@ -71,7 +71,18 @@ export const EXAMPLES: Readonly<Record<string, unknown>> = {
   },
   judge: {
     inspection: { edge: 'thin', frames: 'thin', colour: 'right', marks: [] },
-    run: { process: 'C-41', doseShare: 0.91, pushStops: 0, rollNumber: 11, capacityRolls: 12, ageDays: 16, keepsDays: 35, rinse: true, incidents: [], washShare: 1 },
+    run: {
+      process: 'C-41',
+      doseShare: 0.91,
+      pushStops: 0,
+      rollNumber: 11,
+      capacityRolls: 12,
+      ageDays: 16,
+      keepsDays: 35,
+      rinse: true,
+      incidents: [],
+      washShare: 1,
+    },
   },
   shelf: {
     kit: 'house-c41-three-bath',

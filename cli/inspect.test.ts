@@ -20,7 +20,8 @@ const encode = (light: number) => (light <= 0.0031308 ? light * 12.92 : 1.055 * 
 /** Three bands of 50 by 40 pixels, as a scanner would write them. */
 function bands(most: 255 | 65_535, encoded: (light: number) => number): Uint8Array | Uint16Array {
   const pixels = most === 255 ? new Uint8Array(150 * 40 * 3) : new Uint16Array(150 * 40 * 3);
-  for (let i = 0; i < 150 * 40; i++) for (let c = 0; c < 3; c++) pixels[i * 3 + c] = Math.round(encoded(STRIP[Math.floor((i % 150) / 50)]?.[c] ?? 0) * most);
+  for (let i = 0; i < 150 * 40; i++)
+    for (let c = 0; c < 3; c++) pixels[i * 3 + c] = Math.round(encoded(STRIP[Math.floor((i % 150) / 50)]?.[c] ?? 0) * most);
   return pixels;
 }
 const raw = { width: 150, height: 40, channels: 3 as const };
@@ -31,7 +32,13 @@ beforeAll(async () => {
   await sharp(bands(255, encode), { raw }).ensureAlpha().png().toFile(at('alpha.png'));
   await sharp(bands(255, encode), { raw }).jpeg({ quality: 100, chromaSubsampling: '4:4:4' }).toFile(at('eight.jpg'));
   await sharp(bands(65_535, encode), { raw }).toColourspace('rgb16').png().toFile(at('sixteen.png'));
-  await sharp(bands(65_535, (light) => light), { raw }).toColourspace('rgb16').tiff({ compression: 'lzw' }).toFile(at('linear.tif'));
+  await sharp(
+    bands(65_535, (light) => light),
+    { raw },
+  )
+    .toColourspace('rgb16')
+    .tiff({ compression: 'lzw' })
+    .toFile(at('linear.tif'));
   await sharp(bands(255, encode), { raw }).toColourspace('b-w').png().toFile(at('grey.png'));
   writeFileSync(at('words.png'), 'no picture at all');
   const whole = await sharp(bands(255, encode), { raw }).png({ compressionLevel: 0 }).toBuffer();
@@ -47,7 +54,9 @@ test.each([
 ] as const)('%s: the densities the strip was made with', async (file, encoding, digits) => {
   const answer = await density({ file: at(file), encoding, ...RECTANGLES });
   if (!answer.ok) throw new Error(answer.errors[0]?.message);
-  const { base, leader, range, redGreen } = answer.value as Record<'base' | 'leader' | 'range', Record<'r' | 'g' | 'b', number>> & { redGreen: number };
+  const { base, leader, range, redGreen } = answer.value as Record<'base' | 'leader' | 'range', Record<'r' | 'g' | 'b', number>> & {
+    redGreen: number;
+  };
   (['r', 'g', 'b'] as const).forEach((channel, c) => {
     expect(base[channel]).toBeCloseTo(dOf(1, c), digits);
     expect(leader[channel]).toBeCloseTo(dOf(2, c), Math.min(digits, 1.5));

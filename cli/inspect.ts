@@ -38,11 +38,21 @@ export async function density(request: unknown): Promise<Answer<unknown>> {
   });
   if (outside.length > 0) {
     const size = `${scan.value.width} by ${scan.value.height} pixels`;
-    return refused(...outside.map((name) => ({ code: 'out-of-range', path: `$.${name}`, message: `${name} reaches beyond the picture, which has ${size}.` })));
+    return refused(
+      ...outside.map((name) => ({
+        code: 'out-of-range',
+        path: `$.${name}`,
+        message: `${name} reaches beyond the picture, which has ${size}.`,
+      })),
+    );
   }
   let patches: Readonly<Record<'light' | 'base' | 'leader', Patch>>;
   try {
-    const [light, base, leader] = await Promise.all([patch(scan.value, value.light), patch(scan.value, value.base), patch(scan.value, value.leader)]);
+    const [light, base, leader] = await Promise.all([
+      patch(scan.value, value.light),
+      patch(scan.value, value.base),
+      patch(scan.value, value.leader),
+    ]);
     patches = { light, base, leader };
   } catch {
     return refused({ code: 'not-a-picture', path: '$.file', message: 'The picture is damaged and could not be read to its end.' });
@@ -73,7 +83,8 @@ async function openScan(file: string): Promise<Answer<Scan>> {
     const picture = sharp(file, { limitInputPixels: MOST_PIXELS, failOn: 'error' });
     const { format, width, height, depth, channels, space } = await picture.metadata();
     if (!PICTURES.includes(format)) return refusal(`The scan is ${format}. It can be PNG, TIFF or JPEG.`);
-    if (depth !== 'uchar' && depth !== 'ushort') return refusal('The scan holds other figures than 8 or 16 bits per channel. Save it as one of those.');
+    if (depth !== 'uchar' && depth !== 'ushort')
+      return refusal('The scan holds other figures than 8 or 16 bits per channel. Save it as one of those.');
     if (channels < 3 || space === 'cmyk') return refusal('The scan has no red, green and blue. Scan it in colour.');
     return answered({ picture, width, height, deep: depth === 'ushort' });
   } catch {
@@ -109,5 +120,8 @@ export function judge(request: unknown): Answer<unknown> {
   const { faults, value } = readRequest<JudgeRequest>(judgeRequest, request);
   if (faults.length > 0) return refused(...faults);
   const { verdict, causes } = judgement(value.inspection, value.run ?? {});
-  return answered({ verdict, causes: causes.map(({ id, for: pro, against, now, nextTime }) => ({ id, for: pro, against, now, nextTime })) });
+  return answered({
+    verdict,
+    causes: causes.map(({ id, for: pro, against, now, nextTime }) => ({ id, for: pro, against, now, nextTime })),
+  });
 }

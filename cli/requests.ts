@@ -209,7 +209,8 @@ const rectangle = () => closed({ x: pixels(0), y: pixels(0), w: pixels(1), h: pi
 /** `srgb`, `linear`, or the gamma a scan was saved with. */
 const encoding = mixed().test('encoding', function (value: unknown) {
   if (value === undefined || value === 'srgb' || value === 'linear') return true;
-  const gamma = typeof value === 'object' && value !== null && Object.keys(value).join() === 'gamma' ? (value as { gamma: unknown }).gamma : null;
+  const gamma =
+    typeof value === 'object' && value !== null && Object.keys(value).join() === 'gamma' ? (value as { gamma: unknown }).gamma : null;
   if (typeof gamma === 'number' && gamma >= 0.5 && gamma <= 4) return true;
   return this.createError({ message: 'encoding must be "srgb", "linear" or { "gamma": 0.5 to 4 }.' });
 });

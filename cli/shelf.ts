@@ -67,13 +67,21 @@ function entryFaults(entry: AskedEntry, path: string, kit: Kit, mixedOn: string)
   };
   const bottles = kit.baths.filter((bath) => !isWater(bath.kind)).map((bath) => bath.id);
   if (entry.bottle !== undefined && !bottles.includes(entry.bottle))
-    faults.push({ code: 'unknown-bath', path: `${path}.bottle`, message: `This kit has no bottle “${entry.bottle}”. It has ${bottles.join(', ')}.` });
+    faults.push({
+      code: 'unknown-bath',
+      path: `${path}.bottle`,
+      message: `This kit has no bottle “${entry.bottle}”. It has ${bottles.join(', ')}.`,
+    });
   if (entry.on < mixedOn)
     faults.push({ code: 'out-of-range', path: `${path}.on`, message: `on is ${entry.on}, before the mixing on ${mixedOn}.` });
   const oneOf = (field: 'what' | 'result', of: readonly string[]) => {
     const given = entry[field];
     if (given !== undefined && !of.includes(given))
-      faults.push({ code: 'not-one-of', path: `${path}.${field}`, message: `${field} must be one of ${of.join(', ')}, and is “${given}”.` });
+      faults.push({
+        code: 'not-one-of',
+        path: `${path}.${field}`,
+        message: `${field} must be one of ${of.join(', ')}, and is “${given}”.`,
+      });
   };
   switch (entry.kind) {
     case 'carried-over':
@@ -115,7 +123,14 @@ function entryOf(entry: AskedEntry, tankMl: number): BottleEntry {
     case 'measured':
       return { kind, on, bottle, ml };
     case 'incident':
-      return { kind, on, bottle, what: entry.what as Incident, ...(entry.ml === undefined ? {} : { ml }), ...(entry.days === undefined ? {} : { days: entry.days }) };
+      return {
+        kind,
+        on,
+        bottle,
+        what: entry.what as Incident,
+        ...(entry.ml === undefined ? {} : { ml }),
+        ...(entry.days === undefined ? {} : { days: entry.days }),
+      };
     case 'test':
       return { kind, on, bottle, result: entry.result ?? (entry.what as TestResult) };
     case 'corrected':

@@ -171,7 +171,8 @@ function eventsOf(run: DemoRun, plan: RunPlan, id: string): RunEvent[] {
     if (step.critical) {
       for (const [afterS, c] of run.readings) {
         atMs = startMs + afterS * 1000;
-        if (afterS < step.seconds) events.push(event({ kind: 'reading', c, shownC: c, thermometer: 'Stem, blue cap', thermometerId: 'stem' }));
+        if (afterS < step.seconds)
+          events.push(event({ kind: 'reading', c, shownC: c, thermometer: 'Stem, blue cap', thermometerId: 'stem' }));
       }
     }
     atMs = startMs + (step.seconds + dice(4)) * 1000;

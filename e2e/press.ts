@@ -8,7 +8,9 @@ export async function deliberate(page: Page, doing: () => Promise<unknown> = () 
   await page.waitForTimeout(750);
   const before = await page.locator('[data-act]').textContent();
   await doing();
-  await page.waitForFunction((said) => document.querySelector('[data-act]')?.textContent !== said, before, { timeout: 3000 }).catch(() => {});
+  await page
+    .waitForFunction((said) => document.querySelector('[data-act]')?.textContent !== said, before, { timeout: 3000 })
+    .catch(() => {});
   if (!(await page.getByText('press again to end it').isVisible())) return;
   await page.waitForTimeout(750);
   await doing();

@@ -86,11 +86,19 @@ async function actMs() {
 /** The demo's last finished run, many times over, events and all. */
 function manyRuns() {
   const db = new Database(file);
-  const runColumns = db.pragma('table_info(runs)').map(({ name }) => name).filter((name) => name !== 'id');
-  const eventColumns = db.pragma('table_info(run_events)').map(({ name }) => name).filter((name) => !['seq', 'id', 'run_id'].includes(name));
+  const runColumns = db
+    .pragma('table_info(runs)')
+    .map(({ name }) => name)
+    .filter((name) => name !== 'id');
+  const eventColumns = db
+    .pragma('table_info(run_events)')
+    .map(({ name }) => name)
+    .filter((name) => !['seq', 'id', 'run_id'].includes(name));
   const { id } = db.prepare("SELECT id FROM runs WHERE state = 'finished' LIMIT 1").get();
   const run = db.prepare(`INSERT INTO runs (id, ${runColumns}) SELECT ?, ${runColumns} FROM runs WHERE id = ?`);
-  const events = db.prepare(`INSERT INTO run_events (id, run_id, ${eventColumns}) SELECT id || ?, ?, ${eventColumns} FROM run_events WHERE run_id = ?`);
+  const events = db.prepare(
+    `INSERT INTO run_events (id, run_id, ${eventColumns}) SELECT id || ?, ?, ${eventColumns} FROM run_events WHERE run_id = ?`,
+  );
   db.transaction(() => {
     for (let i = 0; i < RUNS; i++) {
       run.run(`copy-${i}`, id);
@@ -110,7 +118,10 @@ const table = `
 | \`/clock\` answers | median | 99th percentile | worst, ms |
 | --- | --- | --- | --- |
 ${Object.entries(waits)
-  .map(([name, values]) => `| ${name === 'quiet' ? 'nothing else going on' : `${LINES.toLocaleString('en')} lines, ${name}`} | ${ms(at(values, 0.5))} | ${ms(at(values, 0.99))} | ${ms(Math.max(...values))} |`)
+  .map(
+    ([name, values]) =>
+      `| ${name === 'quiet' ? 'nothing else going on' : `${LINES.toLocaleString('en')} lines, ${name}`} | ${ms(at(values, 0.5))} | ${ms(at(values, 0.99))} | ${ms(Math.max(...values))} |`,
+  )
   .join('\n')}
 
 Aim: never more than 50 ms behind an import. The whole import took ${Math.round(tookMs / 1000)} s.

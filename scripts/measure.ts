@@ -91,21 +91,31 @@ const bottles: BottleInBath[] = [1000, 1000, 500, 250].map((ml, i) => ({
   highC: 38.3,
 }));
 const readings = Array.from({ length: 20 }, (_, i) => ({ atS: i * 11, c: 38.4 - i * 0.06 }));
-const ask = (kit: Kit, heat: TankHeatSetting | null = null) => () =>
-  planRun({
-    heat,
-    kit,
-    batch: { volumeMl: 1000, rollsDone: 4, mixedOn: '2026-11-09' },
-    on: '2026-11-25',
-    tank: heat ? { ...DEFAULT_TANK, volumeMl: 520 } : DEFAULT_TANK,
-    rolls: [{ format: '135-36', count: 2 }],
-    pushStops: 1,
-    treatment: 'normal',
-    temperaturesC: { developer: kit === ecn2 ? 40.4 : 37.2 },
-    habits: {},
-  });
+const ask =
+  (kit: Kit, heat: TankHeatSetting | null = null) =>
+  () =>
+    planRun({
+      heat,
+      kit,
+      batch: { volumeMl: 1000, rollsDone: 4, mixedOn: '2026-11-09' },
+      on: '2026-11-25',
+      tank: heat ? { ...DEFAULT_TANK, volumeMl: 520 } : DEFAULT_TANK,
+      rolls: [{ format: '135-36', count: 2 }],
+      pushStops: 1,
+      treatment: 'normal',
+      temperaturesC: { developer: kit === ecn2 ? 40.4 : 37.2 },
+      habits: {},
+    });
 
-const HEAT: TankHeatSetting = { startC: 20, heatJK: 380, roomC: 20, stands: 'air', bathC: null, coolingPerMin: 0.012, school: 'wait-longer' };
+const HEAT: TankHeatSetting = {
+  startC: 20,
+  heatJK: 380,
+  roomC: 20,
+  stands: 'air',
+  bathC: null,
+  coolingPerMin: 0.012,
+  school: 'wait-longer',
+};
 
 const core: readonly (readonly [string, string, number, string])[] = [
   ['Plan a six-step C-41 run, cues and all', 'under 0.1', time(ask(sixBath), { each: 200 }), ''],

@@ -105,15 +105,11 @@ export async function freePort(from) {
 
 /** The built server as a child, answering before this returns. */
 export async function startServer({ port, database, env = {} }) {
-  const child = spawn(
-    process.execPath,
-    [join(root, 'build', 'serve.mjs')],
-    {
-      cwd: root,
-      env: { ...process.env, NODE_ENV: 'production', PORT: String(port), STEADY_REEL_DB: database, ...env },
-      stdio: ['ignore', 'ignore', 'inherit'],
-    },
-  );
+  const child = spawn(process.execPath, [join(root, 'build', 'serve.mjs')], {
+    cwd: root,
+    env: { ...process.env, NODE_ENV: 'production', PORT: String(port), STEADY_REEL_DB: database, ...env },
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
   let ended = null;
   child.once('exit', (code) => (ended = code ?? 1));
   for (let i = 0; i < 200; i++) {

@@ -31,7 +31,9 @@ const driving = [
 /** What stands uncommitted, so that a check between two thoughts reads those files and no others. */
 function changedSources() {
   const git = (...args) => spawnSync('git', args, { cwd: root, encoding: 'utf8' }).stdout.split('\n');
-  return [...git('diff', '--name-only', '--diff-filter=d', 'HEAD'), ...git('ls-files', '--others', '--exclude-standard')].filter((file) => /\.(tsx?|mjs)$/.test(file));
+  return [...git('diff', '--name-only', '--diff-filter=d', 'HEAD'), ...git('ls-files', '--others', '--exclude-standard')].filter((file) =>
+    /\.(tsx?|mjs)$/.test(file),
+  );
 }
 
 /** Runs a stage and prints what it said in one piece, so that two lanes do not talk into each other. */

@@ -11,7 +11,11 @@ export const ownOrigin: RequestHandler = (request, response, next) => {
       ? hostOf(origin) !== request.get('host')
       : site !== undefined && site !== 'same-origin' && site !== 'none';
   if (!foreign) return next();
-  response.set('Connection', 'close').status(403).type('text/plain').send('That came from a page of another site, and changes nothing here.');
+  response
+    .set('Connection', 'close')
+    .status(403)
+    .type('text/plain')
+    .send('That came from a page of another site, and changes nothing here.');
 };
 
 function hostOf(origin: string): string | null {

@@ -32,7 +32,9 @@ const server = app.listen(port, host, (error) => {
     process.exit(1);
   }
   // The one thing it says on its own: where it is.
-  process.stdout.write(`Steady Reel: http://${host === '0.0.0.0' ? 'localhost' : host}:${port}/${network ? ' and, in this house, by this machine’s address' : ''}\n`);
+  process.stdout.write(
+    `Steady Reel: http://${host === '0.0.0.0' ? 'localhost' : host}:${port}/${network ? ' and, in this house, by this machine’s address' : ''}\n`,
+  );
 });
 // Half-sent requests must not hold a place for ever.
 server.requestTimeout = 60_000;

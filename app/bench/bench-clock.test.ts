@@ -14,13 +14,13 @@ beforeEach(() => {
   server = { aheadMs: 1_800_000_000_000, speed: 1, thereMs: [], backMs: [], up: true };
   jest.spyOn(performance, 'now').mockImplementation(() => browser.monotonicMs);
   jest.spyOn(Date, 'now').mockImplementation(() => browser.wallMs);
-  globalThis.fetch = (() => {
+  globalThis.fetch = () => {
     if (!server.up) return Promise.reject(new Error('no network'));
     pass(server.thereMs.shift() ?? 5);
     const nowMs = trueServerMs();
     pass(server.backMs.shift() ?? 5);
     return Promise.resolve(Response.json({ nowMs, speed: server.speed }));
-  });
+  };
 });
 afterEach(() => jest.restoreAllMocks());
 

@@ -202,7 +202,8 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
             ))}
             {Math.abs(clock?.serverSetByMs ?? 0) > 0 && (
               <p role="status" className="mb-3 rounded-card border border-night-line px-4 py-2">
-                The server’s clock was set by {showDuration(Math.abs(clock?.serverSetByMs ?? 0) / 1000)} meanwhile. This run goes on by its own.
+                The server’s clock was set by {showDuration(Math.abs(clock?.serverSetByMs ?? 0) / 1000)} meanwhile. This run goes on by its
+                own.
               </p>
             )}
             {waiting.map((warning) => (

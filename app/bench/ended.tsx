@@ -38,8 +38,8 @@ export function Ended({ runId, plan, state, nowMs, undo, next }: EndedProps) {
       </h2>
       {again.length > 0 && (
         <p role="alert" className="mt-2 rounded-card border-2 border-straw px-4 py-2 text-lg font-bold text-straw">
-          {again.map((step) => step.name).join(' and ')} got too little time. Take the finish back and do {again.length === 1 ? 'it' : 'them'} again
-          before the film dries.
+          {again.map((step) => step.name).join(' and ')} got too little time. Take the finish back and do{' '}
+          {again.length === 1 ? 'it' : 'them'} again before the film dries.
         </p>
       )}
       <p className="mt-1 text-lg text-night-quiet">
@@ -99,9 +99,7 @@ export function Ended({ runId, plan, state, nowMs, undo, next }: EndedProps) {
       <div className={`mt-auto grid gap-3 pt-6 sm:grid-cols-2 ${settled ? '' : 'pointer-events-none'}`}>
         {next && (
           <Form method="post" action={`/runs/${next.id}/begin`} reloadDocument>
-            <button
-              className="min-h-20 w-full rounded-card bg-aqua px-6 py-3 text-left text-2xl font-bold text-night"
-            >
+            <button className="min-h-20 w-full rounded-card bg-aqua px-6 py-3 text-left text-2xl font-bold text-night">
               Run {next.position + 1} is next<span className="block text-base font-normal">{next.title}</span>
             </button>
           </Form>

@@ -27,7 +27,7 @@ const theRun = () => findRun(runId) ?? { id: runId, plan: housePlan() };
 const send = async (body: unknown, run = runId) => {
   const text = typeof body === 'string' ? body : JSON.stringify(body);
   const request = new Request('http://s/', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: text });
-  const answer = (await action({ request, params: { runId: run } } as never));
+  const answer = await action({ request, params: { runId: run } } as never);
   return { status: answer.status, ...((await answer.json()) as { seq?: number; repeated?: boolean; message?: string }) };
 };
 
@@ -87,7 +87,7 @@ test('a stream gives what lies after its place, then each event as it comes, and
   await until('as it comes');
   expect(said.match(/^id: /gm)).toHaveLength(2);
   stopping.abort();
-  const after = (await (loader({ request: new Request('http://s/?after=2'), params: { runId } } as never)).json()) as {
+  const after = (await loader({ request: new Request('http://s/?after=2'), params: { runId } } as never).json()) as {
     events: unknown[];
   };
   expect(after.events).toHaveLength(1);

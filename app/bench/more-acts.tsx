@@ -31,40 +31,40 @@ export function MoreActs({ plan, state, act, close }: MoreProps) {
   return (
     <Sheet label="More" close={close}>
       <div className="grid gap-2 sm:grid-cols-2">
-      {running &&
-        [30, -30].map((seconds) => (
-          <button key={seconds} type="button" className={ROW} onClick={() => done({ kind: 'lengthened', step: step?.id ?? '', seconds })}>
-            {seconds > 0 ? 'Lengthen' : 'Shorten'} {name} by 0:30
+        {running &&
+          [30, -30].map((seconds) => (
+            <button key={seconds} type="button" className={ROW} onClick={() => done({ kind: 'lengthened', step: step?.id ?? '', seconds })}>
+              {seconds > 0 ? 'Lengthen' : 'Shorten'} {name} by 0:30
+            </button>
+          ))}
+        {step && !isDeveloper(step.kind) && state.phase !== 'paused' && (
+          <button type="button" className={ROW} onClick={() => done({ kind: 'skipped', step: step.id })}>
+            {running ? `End ${name} now as skipped` : `Skip ${name}`}
           </button>
-        ))}
-      {step && !isDeveloper(step.kind) && state.phase !== 'paused' && (
-        <button type="button" className={ROW} onClick={() => done({ kind: 'skipped', step: step.id })}>
-          {running ? `End ${name} now as skipped` : `Skip ${name}`}
+        )}
+        {state.phase === 'between' && before && (
+          <button
+            type="button"
+            className={ROW}
+            disabled={isDeveloper(before.kind)}
+            onClick={() => done({ kind: 'repeated', step: before.id })}
+          >
+            Repeat {before.name.toLowerCase()}
+            {isDeveloper(before.kind) && <span className="block text-sm">A second time would over-develop.</span>}
+          </button>
+        )}
+        <button type="button" className={ROW} disabled={noPause !== null} onClick={() => done({ kind: 'paused' })}>
+          Pause
+          {noPause && <span className="block text-sm">{noPause}</span>}
         </button>
-      )}
-      {state.phase === 'between' && before && (
-        <button
-          type="button"
-          className={ROW}
-          disabled={isDeveloper(before.kind)}
-          onClick={() => done({ kind: 'repeated', step: before.id })}
-        >
-          Repeat {before.name.toLowerCase()}
-          {isDeveloper(before.kind) && <span className="block text-sm">A second time would over-develop.</span>}
+        <button type="button" className={ROW} onClick={() => done({ kind: 'given-up', reason: '', countsRolls: developed })}>
+          Give this run up
+          <span className="block text-sm text-night-quiet">
+            {developed
+              ? 'The film was developed: its rolls count for the batch and are marked spoilt.'
+              : 'Nothing was developed: the rolls wait again.'}
+          </span>
         </button>
-      )}
-      <button type="button" className={ROW} disabled={noPause !== null} onClick={() => done({ kind: 'paused' })}>
-        Pause
-        {noPause && <span className="block text-sm">{noPause}</span>}
-      </button>
-      <button type="button" className={ROW} onClick={() => done({ kind: 'given-up', reason: '', countsRolls: developed })}>
-        Give this run up
-        <span className="block text-sm text-night-quiet">
-          {developed
-            ? 'The film was developed: its rolls count for the batch and are marked spoilt.'
-            : 'Nothing was developed: the rolls wait again.'}
-        </span>
-      </button>
       </div>
     </Sheet>
   );
@@ -90,43 +90,43 @@ export function SoundPanel({
   return (
     <Sheet label="Sound" close={close}>
       <div className="grid gap-3">
-      <label className="flex min-h-11 items-center gap-3">
-        <input
-          type="checkbox"
-          className="size-6 accent-aqua"
-          checked={sound.on}
-          onChange={(event) => change({ ...sound, on: event.target.checked })}
-        />{' '}
-        Tones
-      </label>
-      <label className="flex min-h-11 items-center gap-3">
-        <input
-          type="checkbox"
-          className="size-6 accent-aqua"
-          checked={sound.voice}
-          onChange={(event) => change({ ...sound, voice: event.target.checked })}
-        />{' '}
-        Speak each cue, where the browser has a voice
-      </label>
-      <label className="flex items-center gap-3">
-        Volume{' '}
-        <input
-          type="range"
-          min={0}
-          max={1}
-          step={0.05}
-          value={sound.volume}
-          className="grow accent-aqua"
-          onChange={(event) => change({ ...sound, volume: Number(event.target.value) })}
-        />
-      </label>
-      <div className="grid gap-2 sm:grid-cols-2">
-        {tones.map(([tone, label]) => (
-          <button key={tone} type="button" className={ROW} onClick={() => play(tone)}>
-            {label}
-          </button>
-        ))}
-      </div>
+        <label className="flex min-h-11 items-center gap-3">
+          <input
+            type="checkbox"
+            className="size-6 accent-aqua"
+            checked={sound.on}
+            onChange={(event) => change({ ...sound, on: event.target.checked })}
+          />{' '}
+          Tones
+        </label>
+        <label className="flex min-h-11 items-center gap-3">
+          <input
+            type="checkbox"
+            className="size-6 accent-aqua"
+            checked={sound.voice}
+            onChange={(event) => change({ ...sound, voice: event.target.checked })}
+          />{' '}
+          Speak each cue, where the browser has a voice
+        </label>
+        <label className="flex items-center gap-3">
+          Volume{' '}
+          <input
+            type="range"
+            min={0}
+            max={1}
+            step={0.05}
+            value={sound.volume}
+            className="grow accent-aqua"
+            onChange={(event) => change({ ...sound, volume: Number(event.target.value) })}
+          />
+        </label>
+        <div className="grid gap-2 sm:grid-cols-2">
+          {tones.map(([tone, label]) => (
+            <button key={tone} type="button" className={ROW} onClick={() => play(tone)}>
+              {label}
+            </button>
+          ))}
+        </div>
       </div>
     </Sheet>
   );

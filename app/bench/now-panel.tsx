@@ -212,7 +212,9 @@ function KeepItDark({ plan, short, act }: { readonly plan: RunPlan; readonly sho
       <p className="text-lg font-bold text-straw">
         Keep the tank shut: {step.name.toLowerCase()} got {showDuration(short.gotS)} of {showDuration(short.wantedS)}.
       </p>
-      <p className="mt-1">Film that is not bleached and fixed through is not safe in the light yet. Pour it back in for the rest of its time.</p>
+      <p className="mt-1">
+        Film that is not bleached and fixed through is not safe in the light yet. Pour it back in for the rest of its time.
+      </p>
       <button
         type="button"
         className="mt-2 min-h-12 rounded-card border border-straw px-4 font-bold text-straw"

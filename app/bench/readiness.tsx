@@ -103,10 +103,7 @@ function Measured({ runId, sessionId, plan, thermometers, measuring, measure }: 
           places={[{ of: `bottle:${developer.id}`, name: developer.name }]}
           refusal={replan.data?.message ?? null}
           keep={(reading) =>
-            void replan.submit(
-              { step: developer.bath, tempC: String(reading.c) },
-              { method: 'post', action: `/runs/${runId}/replan` },
-            )
+            void replan.submit({ step: developer.bath, tempC: String(reading.c) }, { method: 'post', action: `/runs/${runId}/replan` })
           }
           close={() => measure(null)}
         />
@@ -121,17 +118,14 @@ function Measured({ runId, sessionId, plan, thermometers, measuring, measure }: 
             , poured at <span className="figure text-aqua">{showTemperature(pouredAtC(developer), temperature)}</span>
           </>
         )}
-        . Colder
-        or warmer?
+        . Colder or warmer?
       </p>
       <div className="flex gap-2">
         <button type="button" className="min-h-12 rounded-card border border-night-quiet px-4 font-semibold" onClick={() => measure('')}>
           Plan it as measured <kbd className="text-night-quiet">R</kbd>
         </button>
         <Form method="post" action={`/sessions/${sessionId}/leave`} reloadDocument>
-          <button className="min-h-12 rounded-card border border-night-quiet px-4">
-            Back to the plan
-          </button>
+          <button className="min-h-12 rounded-card border border-night-quiet px-4">Back to the plan</button>
         </Form>
       </div>
     </div>

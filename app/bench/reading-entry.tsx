@@ -115,8 +115,7 @@ export function ReadingEntry({ label, first, thermometers, keep, close, places, 
             {thermometers.map((thermometer) => (
               <option key={thermometer.id} value={thermometer.id}>
                 {thermometer.name}
-                {thermometer.offsetC !== 0 &&
-                  ` (${showTemperatureChange(-thermometer.offsetC, temperature)})`}
+                {thermometer.offsetC !== 0 && ` (${showTemperatureChange(-thermometer.offsetC, temperature)})`}
               </option>
             ))}
             <option value="">another, no correction</option>

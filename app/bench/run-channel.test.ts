@@ -114,7 +114,9 @@ beforeEach(() => {
 afterEach(() => jest.useRealTimers());
 
 test('whatever the network does, every act reaches the server once, in the order it was made', async () => {
-  const fates = fc.array(fc.constantFrom<Fate>('arrives', 'lost', 'answer lost', 401, 403, 408, 413, 429, 500, 502, 503, 507), { maxLength: 25 });
+  const fates = fc.array(fc.constantFrom<Fate>('arrives', 'lost', 'answer lost', 401, 403, 408, 413, 429, 500, 502, 503, 507), {
+    maxLength: 25,
+  });
   await fc.assert(
     fc.asyncProperty(fates, fc.integer({ min: 1, max: 12 }), async (troubles, acts) => {
       world = new World();
@@ -206,18 +208,21 @@ test('a page that slept through a dead stream catches up when it wakes', async (
   expect(laptop.snapshot().state.phase).toBe('running');
 });
 
-test.each([401, 403, 404, 408, 413, 429, 500, 502, 503, 507])('answered with %i an act stays in the queue and is kept for a closed page', async (status) => {
-  world.fates = Array.from({ length: 100 }, () => status);
-  const channel = await screen('laptop');
-  channel.act(note('keep me'));
-  await jest.advanceTimersByTimeAsync(3000);
-  expect(channel.snapshot()).toMatchObject({ undelivered: 1, refusal: null, held: `status ${status}`, connection: 'alone' });
-  expect(kept.get('laptop')?.queue).toHaveLength(1);
-  world.fates = [];
-  await settle();
-  expect(channel.snapshot()).toMatchObject({ undelivered: 0, held: null });
-  expect(world.log).toHaveLength(1);
-});
+test.each([401, 403, 404, 408, 413, 429, 500, 502, 503, 507])(
+  'answered with %i an act stays in the queue and is kept for a closed page',
+  async (status) => {
+    world.fates = Array.from({ length: 100 }, () => status);
+    const channel = await screen('laptop');
+    channel.act(note('keep me'));
+    await jest.advanceTimersByTimeAsync(3000);
+    expect(channel.snapshot()).toMatchObject({ undelivered: 1, refusal: null, held: `status ${status}`, connection: 'alone' });
+    expect(kept.get('laptop')?.queue).toHaveLength(1);
+    world.fates = [];
+    await settle();
+    expect(channel.snapshot()).toMatchObject({ undelivered: 0, held: null });
+    expect(world.log).toHaveLength(1);
+  },
+);
 
 test.each([409, 422])('answered with %i an act is off the queue, and the person is told which and why', async (status) => {
   world.fates = [status];

@@ -39,7 +39,13 @@ export function SidePanel({ plan, state, now, nowMs, act }: SideProps) {
       <section aria-label="Temperature">
         <h2 className="text-sm font-semibold text-night-quiet">
           {step.name}
-          {last ? ` in the tank${last.thermometer ? `, by ${last.thermometer}` : ''}` : !running ? ', poured at' : step.inTankC ? ' in the tank, as predicted' : ', planned'}
+          {last
+            ? ` in the tank${last.thermometer ? `, by ${last.thermometer}` : ''}`
+            : !running
+              ? ', poured at'
+              : step.inTankC
+                ? ' in the tank, as predicted'
+                : ', planned'}
         </h2>
         <p className="figure text-5xl font-semibold">{showTemperature(last?.c ?? shownC, temperature)}</p>
         {last && Math.abs(last.shownC - last.c) > 0.04 && (
@@ -50,9 +56,7 @@ export function SidePanel({ plan, state, now, nowMs, act }: SideProps) {
         )}
         {step.range && <RangeBar bath={step} lowC={step.range.lowC} highC={step.range.highC} tempC={last?.c ?? null} />}
         {last && step.critical && step.points.length < 2 && Math.abs(last.c - step.nominalC) > NO_CURVE_NOTICED_C && (
-          <p className="mt-2 text-straw">
-            {textIn(noCurve(step, last.c), units)}
-          </p>
+          <p className="mt-2 text-straw">{textIn(noCurve(step, last.c), units)}</p>
         )}
         {running && step.critical && <TemperatureTrace plan={plan} step={step} actual={actual} running={running} nowMs={nowMs} />}
       </section>
@@ -82,7 +86,9 @@ export function SidePanel({ plan, state, now, nowMs, act }: SideProps) {
             {next.map((waiting, i) => (
               <li key={waiting.bath + String(i)} className="flex justify-between border-b border-night-line py-1.5">
                 <span>{waiting.name}</span>
-                <span className="figure">{showTemperature((i === 0 ? pourNowC(plan, state, state.step + 1, nowMs) : null) ?? pouredAtC(waiting), temperature)}</span>
+                <span className="figure">
+                  {showTemperature((i === 0 ? pourNowC(plan, state, state.step + 1, nowMs) : null) ?? pouredAtC(waiting), temperature)}
+                </span>
               </li>
             ))}
           </ul>
@@ -121,8 +127,7 @@ export function Correction({ plan, state, now, act }: SideProps) {
         {actual.followsDrift ? (
           <>
             {movedS > 0 ? 'Cooler' : 'Warmer'} than planned<span className="max-lg:hidden">, so the finish moved from</span>
-            <span className="lg:hidden">:</span>{' '}
-            <span className="figure">{showDuration(step.seconds)}</span> to{' '}
+            <span className="lg:hidden">:</span> <span className="figure">{showDuration(step.seconds)}</span> to{' '}
             <strong className="figure">{showDuration(running.finish.byDoseS)}</strong>
             <span className="max-lg:hidden">: the same development</span>.
           </>

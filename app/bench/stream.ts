@@ -38,7 +38,8 @@ export function loader({ params, request }: Route.LoaderArgs) {
             seen = seq;
             write(`id: ${seq}\ndata: ${JSON.stringify(event)}\n\n`);
           }
-          if (findRun(run.id)?.state === 'cancelled') write(`event: moved\ndata: ${JSON.stringify({ to: liveRunTitle()?.id ?? null })}\n\n`);
+          if (findRun(run.id)?.state === 'cancelled')
+            write(`event: moved\ndata: ${JSON.stringify({ to: liveRunTitle()?.id ?? null })}\n\n`);
         } catch {
           // The file cannot be read just now; the screen asks again.
           close();

@@ -45,14 +45,14 @@ export function TemperatureTrace({ plan, step, actual, running, nowMs }: TracePr
   const course = !last
     ? []
     : surroundings
-    ? Array.from({ length: COURSE_POINTS + 1 }, (_, i) => {
-        const atMs = last.atMs + ((running.endsAtMs - last.atMs) * i) / COURSE_POINTS;
-        return { atMs, c: cooledC(last.c, surroundings.surroundC, surroundings.coolingPerMin, (atMs - last.atMs) / 1000) };
-      })
-    : [
-        { atMs: last.atMs, c: last.c },
-        { atMs: Math.max(last.atMs, running.endsAtMs), c: last.c },
-      ];
+      ? Array.from({ length: COURSE_POINTS + 1 }, (_, i) => {
+          const atMs = last.atMs + ((running.endsAtMs - last.atMs) * i) / COURSE_POINTS;
+          return { atMs, c: cooledC(last.c, surroundings.surroundC, surroundings.coolingPerMin, (atMs - last.atMs) / 1000) };
+        })
+      : [
+          { atMs: last.atMs, c: last.c },
+          { atMs: Math.max(last.atMs, running.endsAtMs), c: last.c },
+        ];
   const all = [
     ...readings.map((reading) => reading.c),
     ...course.map((point) => point.c),

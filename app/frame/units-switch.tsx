@@ -56,7 +56,9 @@ export function UnitsSwitch({ units, currency }: { readonly units: Units; readon
           <select
             className="mt-1 block min-h-11 w-full rounded-card border border-[#8aa39e] bg-white px-2"
             value={currency ?? ''}
-            onChange={(event) => void submit({ currency: event.target.value, back }, { method: 'post', action: '/units', preventScrollReset: true })}
+            onChange={(event) =>
+              void submit({ currency: event.target.value, back }, { method: 'post', action: '/units', preventScrollReset: true })
+            }
           >
             <option value="">no currency chosen</option>
             {CURRENCIES.map((code) => (

@@ -62,7 +62,12 @@ test('what it taught is kept; an evening like it carries its settings over and n
   expect((await post(action, { verdict: '  Keep the lid on.  ' }, { runId })).to).toBe(`/logbook/${runId}`);
   expect(load(loader, '/', { runId })).toMatchObject({ verdict: 'Keep the lid on.' });
   expect((await post(action, { intent: 'again' }, { runId })).to).toBe('/');
-  expect(storedSetting('draft')).toMatchObject({ temperaturesC: { b: { developer: 37 } }, batchIds: ['b'], arrangement: null, excluded: [] });
+  expect(storedSetting('draft')).toMatchObject({
+    temperaturesC: { b: { developer: 37 } },
+    batchIds: ['b'],
+    arrangement: null,
+    excluded: [],
+  });
 });
 
 test('the logbook lists the newest first and pages; an address of nonsense is its first page', () => {

@@ -47,12 +47,7 @@ export async function action({ request, params }: Route.ActionArgs) {
     throw redirect('/');
   }
   if (!findRun(params.runId)) throw data('The logbook has no such run.', { status: 404 });
-  setRunVerdict(
-    params.runId,
-    textOf(form, 'verdict')
-      .trim()
-      .slice(0, 2000),
-  );
+  setRunVerdict(params.runId, textOf(form, 'verdict').trim().slice(0, 2000));
   throw redirect(`/logbook/${params.runId}`);
 }
 

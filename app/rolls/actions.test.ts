@@ -135,7 +135,10 @@ test('a double press adds one roll, not two; a roll in a run is neither edited n
   const { id } = named('Twice');
   setRollState(id, 'developing', null);
   for (const fields of [{ intent: 'delete' }, { intent: 'wait-again' }, { ...ROLL, name: 'Another' }])
-    expect(await post(rollAction, fields, { rollId: id })).toMatchObject({ status: 409, data: { busy: expect.stringContaining('in a run') as string } });
+    expect(await post(rollAction, fields, { rollId: id })).toMatchObject({
+      status: 409,
+      data: { busy: expect.stringContaining('in a run') as string },
+    });
   expect(findRoll(id)).toMatchObject({ name: 'Twice', state: 'developing' });
   setRollState(id, 'waiting', null);
 });

@@ -70,7 +70,10 @@ export default function AddRoll({ loaderData, actionData }: Route.ComponentProps
         key={search.get('like') ?? 'new'}
         // After “one more like it” the hands are at the name again, not at nothing.
         focusName={search.has('like')}
-        lastResult={actionData} defaults={loaderData.defaults} films={loaderData.films}>
+        lastResult={actionData}
+        defaults={loaderData.defaults}
+        films={loaderData.films}
+      >
         <input type="hidden" name="once" value={loaderData.once} />
         <label className="flex items-center gap-2">
           <span className="font-semibold">How many alike</span>

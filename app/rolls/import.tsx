@@ -60,7 +60,10 @@ export async function action({ request }: Route.ActionArgs) {
   const text = textOf(form, 'text');
   const fromFile = file instanceof File && file.size > 0;
   if (!fromFile && text.trim() === '')
-    return data({ text, message: 'There is nothing to read yet. The first line names the columns, each further line is a roll.' }, { status: 422 });
+    return data(
+      { text, message: 'There is nothing to read yet. The first line names the columns, each further line is a roll.' },
+      { status: 422 },
+    );
   const started = startImport(fromFile ? new Uint8Array(await file.arrayBuffer()) : text);
   throw redirect(`/rolls/import?job=${started.id}`);
 }

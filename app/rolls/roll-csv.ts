@@ -89,9 +89,7 @@ export interface GoodRow {
   readonly id: string | null;
 }
 
-export type ReadRow =
-  | GoodRow
-  | { readonly row: number; readonly ok: false; readonly cells: string; readonly faults: readonly string[] };
+export type ReadRow = GoodRow | { readonly row: number; readonly ok: false; readonly cells: string; readonly faults: readonly string[] };
 
 /** Each row as a roll, by the same rules as the form, or what is wrong with it. Rows count as a spreadsheet counts them, after `before` others. */
 export function readRows(table: ReadTable, columns: Record<RollColumn, number>, before = 0): ReadRow[] {

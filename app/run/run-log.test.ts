@@ -32,7 +32,15 @@ const plan = housePlan();
 function throughRun(batchId: string, seenRemjet = false): string {
   const rollId = `roll-${++count}`;
   storeRoll(rollId);
-  const started = startSession([{ batchId, tankId: 'steel', rollIds: [rollId], plan: { ...plan, tank: { ...plan.tank, volumeMl: 520 }, runRolls: 1, rollIds: [rollId] }, seenRemjet }]);
+  const started = startSession([
+    {
+      batchId,
+      tankId: 'steel',
+      rollIds: [rollId],
+      plan: { ...plan, tank: { ...plan.tank, volumeMl: 520 }, runRolls: 1, rollIds: [rollId] },
+      seenRemjet,
+    },
+  ]);
   if (!started.ok) throw new Error(started.message);
   for (const { id: step } of plan.steps) {
     record(started.runId, 'poured', { step });
@@ -93,7 +101,7 @@ test('re-planning tells a screen that looks at the run before where it went; a b
   const stream = streamLoader({ params: { runId: started.runId }, request: new Request('http://s/', { signal: abort.signal }) } as never);
   const reader = stream.body?.getReader();
   const heard = async (wanted: string) => {
-    for (let text = ''; ; ) {
+    for (let text = ''; ;) {
       const { value } = (await reader?.read()) ?? {};
       text += new TextDecoder().decode(value);
       if (text.includes(wanted)) return text;
@@ -108,7 +116,10 @@ test('re-planning tells a screen that looks at the run before where it went; a b
   abort.abort();
 
   setBatchRetired('away', 7);
-  expect(replanAt(again.runId, 'developer', 36.5)).toMatchObject({ ok: false, message: expect.stringContaining('away was put away') as string });
+  expect(replanAt(again.runId, 'developer', 36.5)).toMatchObject({
+    ok: false,
+    message: expect.stringContaining('away was put away') as string,
+  });
   expect(liveRun()?.id).toBe(again.runId);
   const { sessionId } = findRun(again.runId) ?? { sessionId: '' };
   const runs = runsOfSession(sessionId).length;
@@ -136,9 +147,17 @@ test('what waits is spoken for: a second plan counts the rolls of the first', ()
 
 test('an act in 1970, or an hour before the one before it, is refused in words; so is a step that is not there', () => {
   const runId = throughRun('plain');
-  expect(recordEvent(runId, { ...event('note', { text: 'x' }), atMs: 0 })).toMatchObject({ ok: false, status: 422, message: expect.stringContaining('before its run') as string });
+  expect(recordEvent(runId, { ...event('note', { text: 'x' }), atMs: 0 })).toMatchObject({
+    ok: false,
+    status: 422,
+    message: expect.stringContaining('before its run') as string,
+  });
   expect(recordEvent(runId, { ...event('finished'), atMs: nowMs() - 30_000 })).toMatchObject({ ok: false, status: 422 });
-  expect(recordEvent(runId, event('repeated', { step: 'nowhere' }))).toMatchObject({ ok: false, status: 422, message: expect.stringContaining('$.step') as string });
+  expect(recordEvent(runId, event('repeated', { step: 'nowhere' }))).toMatchObject({
+    ok: false,
+    status: 422,
+    message: expect.stringContaining('$.step') as string,
+  });
   record(runId, 'finished');
 });
 

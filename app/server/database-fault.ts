@@ -40,7 +40,14 @@ export function faultOf(error: unknown, file: string): DatabaseFault | null {
       'busy',
       `${file} is held by another program, perhaps a second Steady Reel. Nothing was lost; end the other one and try again.`,
     );
-  if (code.startsWith('SQLITE_IOERR') || code === 'SQLITE_CANTOPEN' || code === 'ENOENT' || code === 'EISDIR' || code === 'EEXIST' || code === 'ENOTDIR')
+  if (
+    code.startsWith('SQLITE_IOERR') ||
+    code === 'SQLITE_CANTOPEN' ||
+    code === 'ENOENT' ||
+    code === 'EISDIR' ||
+    code === 'EEXIST' ||
+    code === 'ENOTDIR'
+  )
     return new DatabaseFault(
       'unreadable',
       `${file} cannot be read. Check that its disk is there and that STEADY_REEL_DB names a file, then start Steady Reel again.`,

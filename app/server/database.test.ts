@@ -34,7 +34,10 @@ describe('a file that cannot be used says what is the matter, what is safe and w
     writeFileSync(text, 'Shopping: developer, bleach-fix, film. '.repeat(200));
     for (const each of [damaged, truncated, text]) {
       const before = readFileSync(each);
-      expect(faultAt(each)).toMatchObject({ code: 'damaged', message: expect.stringMatching(/left untouched.*Put a copy back/s) as string });
+      expect(faultAt(each)).toMatchObject({
+        code: 'damaged',
+        message: expect.stringMatching(/left untouched.*Put a copy back/s) as string,
+      });
       expect(readFileSync(each).equals(before)).toBe(true);
     }
   });
@@ -50,7 +53,11 @@ describe('a file that cannot be used says what is the matter, what is safe and w
   test('a folder in place of a file, a full disk, a file that may not be written', () => {
     expect(faultAt(folder())).toMatchObject({ code: 'unreadable' });
     const said = (code: string) => faultOf(Object.assign(new Error('x'), { code }), '/data/book.db');
-    expect(said('SQLITE_FULL')).toMatchObject({ code: 'full', status: 507, message: expect.stringContaining('recorded before is safe') as string });
+    expect(said('SQLITE_FULL')).toMatchObject({
+      code: 'full',
+      status: 507,
+      message: expect.stringContaining('recorded before is safe') as string,
+    });
     expect(said('SQLITE_READONLY_DBMOVED')).toMatchObject({ code: 'read-only', status: 503 });
     expect(said('SQLITE_BUSY')).toMatchObject({ code: 'busy' });
     expect(said('SQLITE_CONSTRAINT_CHECK')).toBeNull();
@@ -67,7 +74,10 @@ function filledAtVersion(version: number): string {
   const made = new Database(file);
   for (const migration of migrationsIn('migrations').filter((each) => each.version <= version)) made.exec(migration.sql);
   made.pragma(`user_version = ${version}`);
-  const { plan, events } = JSON.parse(readFileSync('core/run/samples/run-v1.json', 'utf8')) as { plan: object; events: { id: string; atMs: number; kind: string }[] };
+  const { plan, events } = JSON.parse(readFileSync('core/run/samples/run-v1.json', 'utf8')) as {
+    plan: object;
+    events: { id: string; atMs: number; kind: string }[];
+  };
   const kit = readFileSync('kits/house-c41-three-bath.json', 'utf8');
   made.prepare("INSERT INTO kits (id, document, shipped, added_at_ms) VALUES ('house', ?, 0, 1)").run(kit);
   const batch = made.prepare(
@@ -76,9 +86,11 @@ function filledAtVersion(version: number): string {
   batch.run('counted', 'house', 'counted', '2026-09-01', 5, 0);
   batch.run('fewer', 'house', 'fewer', '2026-09-01', 1.5, 1);
   batch.run('fresh', 'house', 'fresh', '2026-09-01', 0, 0);
-  made.prepare(
-    "INSERT INTO tanks (id, name, method, volume_ml, fill_s, drain_s, added_at_ms) VALUES ('t', 'Steel, two reels', 'inversion', 520, 8, 12, 1)",
-  ).run();
+  made
+    .prepare(
+      "INSERT INTO tanks (id, name, method, volume_ml, fill_s, drain_s, added_at_ms) VALUES ('t', 'Steel, two reels', 'inversion', 520, 8, 12, 1)",
+    )
+    .run();
   made.prepare("INSERT INTO sessions (id, started_at_ms) VALUES ('s', 1)").run();
   const run = made.prepare(
     "INSERT INTO runs (id, session_id, position, batch_id, tank_id, plan, run_rolls, seen_remjet, state, ended_at_ms) VALUES (?, 's', 0, ?, 't', ?, 2, 0, ?, ?)",
@@ -108,7 +120,9 @@ test.each([1, 2, 3])('a database of version %i comes over: counts become entries
     ['fewer', 'incident', null],
   ]);
   expect(opened.prepare('SELECT count(*) AS n FROM run_events').get()).toEqual({ n: 20 });
-  expect(opened.prepare('SELECT kit_document AS k FROM batches LIMIT 1').get()).toEqual({ k: readFileSync('kits/house-c41-three-bath.json', 'utf8') });
+  expect(opened.prepare('SELECT kit_document AS k FROM batches LIMIT 1').get()).toEqual({
+    k: readFileSync('kits/house-c41-three-bath.json', 'utf8'),
+  });
   expect(opened.prepare('SELECT material FROM tanks').get()).toEqual({ material: 'steel' });
   expect(opened.pragma('foreign_key_check')).toEqual([]);
   expect(opened.pragma('integrity_check', { simple: true })).toBe('ok');

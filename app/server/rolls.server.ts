@@ -164,7 +164,9 @@ export function rollKey(roll: Pick<RollFields, 'name' | 'film' | 'process' | 'fo
 
 /** Ids and keys of every roll there is, for recognising what a file brings back. */
 export function knownRollKeys(): Set<string> {
-  const rows = sql('SELECT id, name, film, process, format, count, box_speed, exposed_speed FROM rolls WHERE deleted_at_ms IS NULL').all() as Row[];
+  const rows = sql(
+    'SELECT id, name, film, process, format, count, box_speed, exposed_speed FROM rolls WHERE deleted_at_ms IS NULL',
+  ).all() as Row[];
   return new Set(rows.flatMap((row) => [row.id, rollKey({ ...row, boxSpeed: row.box_speed, exposedSpeed: row.exposed_speed })]));
 }
 

@@ -76,7 +76,10 @@ test('whatever a browser sends, a change that makes no sense is refused and the 
   expect(replanned).toMatchObject({ status: 409, data: { message: expect.stringContaining('has begun') as string } });
   const odd = await postTo(replan, { step: 'developer', tempC: 'NaN' }, { runId: 'nobody' });
   expect(odd).toMatchObject({ status: 409, data: { message: expect.stringContaining('is not a temperature') as string } });
-  expect(await postTo(begin, {}, { runId: 'nobody' })).toMatchObject({ status: 409, data: { message: expect.stringContaining('not waiting to begin') as string } });
+  expect(await postTo(begin, {}, { runId: 'nobody' })).toMatchObject({
+    status: 409,
+    data: { message: expect.stringContaining('not waiting to begin') as string },
+  });
   // A made-up session is no session.
   expect(await postTo(leave, {}, { sessionId: 'nobody' })).toMatchObject({ status: 404 });
 });

@@ -49,7 +49,9 @@ export default function HabitsPage({ loaderData, actionData }: Route.ComponentPr
         <TextField className="w-44" field={fields.inversions} label="Inversions each time" figures hint="4 if empty" />
       </div>
     ),
-    drying: <TextField className="mt-3 max-w-56" field={fields.dryingH} label="In this house it takes" unit="h" figures hint="2 if empty" />,
+    drying: (
+      <TextField className="mt-3 max-w-56" field={fields.dryingH} label="In this house it takes" unit="h" figures hint="2 if empty" />
+    ),
     washing: (
       <div className="mt-3 flex flex-wrap gap-4">
         <TextField className="w-44" field={fields.washS} label="A wash takes" unit="s" figures hint="180 if empty" />

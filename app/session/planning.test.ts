@@ -48,7 +48,21 @@ test('habits survive their form; “as the kit says” leaves a habit unnamed', 
       washing: fc.constantFrom({ kind: 'running', s: 240 }, { kind: 'changes', s: 180, n: 5 }, { kind: 'counted' }),
       agitation: fc.constantFrom({ initialS: 30, everyS: 60, inversions: 2, tap: true }, { continuous: true }),
     },
-    { requiredKeys: ['clock', 'pourOut', 'wear', 'changeoverS', 'stabiliser', 'drying', 'solution', 'temperature', 'tankStands', 'tankStart', 'pastCapacity'] },
+    {
+      requiredKeys: [
+        'clock',
+        'pourOut',
+        'wear',
+        'changeoverS',
+        'stabiliser',
+        'drying',
+        'solution',
+        'temperature',
+        'tankStands',
+        'tankStart',
+        'pastCapacity',
+      ],
+    },
   );
   fc.assert(
     fc.property(habits, (chosen) => {

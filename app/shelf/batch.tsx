@@ -41,7 +41,14 @@ export function loader({ params }: Route.LoaderArgs) {
       past: bottle.goodUntil !== null && bottle.goodUntil < today(),
       after: batch.kit.baths.find((bath) => bath.id === bottle.id)?.after ?? 'return',
     })),
-    entries: entriesOfBatch(batch.id).map(({ id, entry, note, undone, runId }) => ({ id, entry, note, undone, runId, on: dayInWords(entry.on) })),
+    entries: entriesOfBatch(batch.id).map(({ id, entry, note, undone, runId }) => ({
+      id,
+      entry,
+      note,
+      undone,
+      runId,
+      on: dayInWords(entry.on),
+    })),
     recipes: recipes.ok ? recipes.value : [],
     runs: runsOfBatch(batch.id).map((run) => ({
       id: run.id,
@@ -72,7 +79,14 @@ export async function action({ request, params }: Route.ActionArgs) {
   const read = readForm(batchSchema(storedUnits().volume), formData);
   if (!read.ok) return read.reply;
   const { price, name, volumeMl, mixedOn, rollsDone, note } = read.value;
-  const written = { id: batch.id, name, volumeMl, mixedOn, note: note ?? '', priceCents: price === undefined ? null : Math.round(price * 100) };
+  const written = {
+    id: batch.id,
+    name,
+    volumeMl,
+    mixedOn,
+    note: note ?? '',
+    priceCents: price === undefined ? null : Math.round(price * 100),
+  };
   updateBatch(written, rollsDone ?? 0);
   throw redirect('/shelf');
 }

@@ -47,7 +47,8 @@ export default function KitPage({ loaderData }: Route.ComponentProps) {
           </LinkButton>
         }
       >
-        {kit.process}, makes {showVolume(kit.makesMl, volume)}{kit.capacityRolls ? ` for ${kit.capacityRolls} rolls` : ', capacity not given'}. {kit.note}
+        {kit.process}, makes {showVolume(kit.makesMl, volume)}
+        {kit.capacityRolls ? ` for ${kit.capacityRolls} rolls` : ', capacity not given'}. {kit.note}
       </PageHead>
       <p className="mb-4">
         <span className="font-semibold">In this order:</span> {steps.join(' → ')}

@@ -107,7 +107,10 @@ export default function TankPage({ loaderData, actionData }: Route.ComponentProp
           onTimed={(part, seconds) => form.update({ name: fields[part].name, value: String(seconds) })}
           onFound={(found, stands) => {
             form.update({ name: fields.heatJK.name, value: found.heatJK.toFixed(0) });
-            form.update({ name: (stands === 'air' ? fields.coolingPerMin : fields.coolingInBathPerMin).name, value: found.coolingPerMin.toFixed(4) });
+            form.update({
+              name: (stands === 'air' ? fields.coolingPerMin : fields.coolingInBathPerMin).name,
+              value: found.coolingPerMin.toFixed(4),
+            });
           }}
         />
       </div>

@@ -31,7 +31,10 @@ function thermometerSchema(unit: TemperatureUnit) {
     true2C: shown(),
   }).test('both', '', function ({ shown2C, true2C }) {
     if ((shown2C === undefined) === (true2C === undefined)) return true;
-    return this.createError({ path: shown2C === undefined ? 'shown2C' : 'true2C', message: 'A second comparison has both figures, or neither.' });
+    return this.createError({
+      path: shown2C === undefined ? 'shown2C' : 'true2C',
+      message: 'A second comparison has both figures, or neither.',
+    });
   });
 }
 
@@ -85,7 +88,9 @@ export default function ThermometerPage({ loaderData, actionData }: Route.Compon
         name: thermometer.name,
         shownC: compared(thermometer.slopeAtC, thermometer),
         trueC: figure(thermometer.slopeAtC),
-        ...(thermometer.slope === 0 ? {} : { shown2C: compared(thermometer.slopeAtC - 18, thermometer), true2C: figure(thermometer.slopeAtC - 18) }),
+        ...(thermometer.slope === 0
+          ? {}
+          : { shown2C: compared(thermometer.slopeAtC - 18, thermometer), true2C: figure(thermometer.slopeAtC - 18) }),
       }
     : {};
   const [form, fields] = useCheckedForm(thermometerSchema(temperature), actionData, defaults);

@@ -5,7 +5,7 @@ import type { ReactNode } from 'react';
 interface Common {
   // Conform's metadata is generic over every form; a field only needs its name, id, value and errors.
   // eslint-disable-next-line @typescript-eslint/no-explicit-any
-  readonly field: FieldMetadata<any, any, string[]>;
+  readonly field: FieldMetadata<any>;
   readonly label: string;
   readonly hint?: ReactNode;
   readonly className?: string;

@@ -77,6 +77,11 @@ export function oneLine(text: string): string {
 /** Text of several lines: line breaks stay, NUL and its like go. */
 export function typedText() {
   return string().transform((value: unknown) =>
-    typeof value === 'string' ? value.replace(/[^\P{Cc}\n\r\t]/gu, '').replace(/[\u202a-\u202e\u2066-\u2069]/g, '').trim() : value,
+    typeof value === 'string'
+      ? value
+          .replace(/[^\P{Cc}\n\r\t]/gu, '')
+          .replace(/[\u202a-\u202e\u2066-\u2069]/g, '')
+          .trim()
+      : value,
   );
 }

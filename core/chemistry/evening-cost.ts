@@ -25,7 +25,11 @@ export type ShowMoney = (cents: number) => string;
 export const bareMoney: ShowMoney = (cents) => (cents / 100).toFixed(2);
 
 /** Chemistry for one roll of the evening, with its working; null where no batch has a price and a capacity. `labPriceCents` is what the person pays a laboratory for a roll. */
-export function eveningCost(batches: readonly BatchOfEvening[], labPriceCents: number | null, money: ShowMoney = bareMoney): EveningCost | null {
+export function eveningCost(
+  batches: readonly BatchOfEvening[],
+  labPriceCents: number | null,
+  money: ShowMoney = bareMoney,
+): EveningCost | null {
   const shares = batches.flatMap((batch) => {
     const each = costPerRollCents(batch.kit, batch);
     return each === null || batch.rolls === 0 ? [] : [{ ...batch, each }];

@@ -9,16 +9,23 @@ const fold = (entries: readonly BottleEntry[], on = '2026-11-25') => foldLedger(
 const bottle = (entries: readonly BottleEntry[], id = 'developer') => fold(entries).bottles.find((each) => each.id === id);
 const on = '2026-11-02';
 const run = (rolls: number, change: object = {}): BottleEntry => ({ kind: 'run', on, rolls, drawnMl: 520, returned: true, ...change });
-const incident = (what: string, change: object = {}): BottleEntry => ({ kind: 'incident', on, bottle: 'developer', what, ...change }) as BottleEntry;
+const incident = (what: string, change: object = {}): BottleEntry =>
+  ({ kind: 'incident', on, bottle: 'developer', what, ...change }) as BottleEntry;
 
 test('two rolls returned leave 979 ml: film and tank keep 5 and 8 a roll; one-shot nothing comes back', () => {
   expect(bottle([run(2)])).toMatchObject({ mlLeft: 979, ageDays: 36, goodUntil: '2026-11-24', standing: 'good', why: [] });
   expect(bottle([run(2, { returned: false })])?.mlLeft).toBe(480);
   expect(fold([run(2), run(1, { returned: false })])).toMatchObject({ rollsDone: 3, wornRolls: 2 });
-  expect(bottle([run(1), { kind: 'topped-up', on, bottle: 'developer', ml: 20 }, { kind: 'poured-away', on, bottle: 'developer', ml: 7 }])?.mlLeft).toBe(
-    1000,
-  );
-  expect(bottle([{ kind: 'measured', on, bottle: 'developer', ml: 900 }, { kind: 'emptied', on }])).toMatchObject({ mlLeft: 0, emptied: true });
+  expect(
+    bottle([run(1), { kind: 'topped-up', on, bottle: 'developer', ml: 20 }, { kind: 'poured-away', on, bottle: 'developer', ml: 7 }])
+      ?.mlLeft,
+  ).toBe(1000);
+  expect(
+    bottle([
+      { kind: 'measured', on, bottle: 'developer', ml: 900 },
+      { kind: 'emptied', on },
+    ]),
+  ).toMatchObject({ mlLeft: 0, emptied: true });
 });
 
 test.each<[string, BottleEntry[], string, string]>([
@@ -27,8 +34,18 @@ test.each<[string, BottleEntry[], string, string]>([
   ['a little stop bath', [incident('stop', { ml: 10 })], 'developer', 'doubtful'],
   ['more of it', [incident('stop', { ml: 11 })], 'developer', 'spent'],
   ['the other developer', [incident('other-developer')], 'developer', 'doubtful'],
-  ['usual carry-over, twice', [incident('developer', { bottle: 'bleach-fix', ml: 10 }), incident('developer', { bottle: 'bleach-fix', ml: 10 })], 'bleach-fix', 'good'],
-  ['a drop more than usual', [incident('developer', { bottle: 'bleach-fix', ml: 10 }), incident('developer', { bottle: 'bleach-fix', ml: 11 })], 'bleach-fix', 'doubtful'],
+  [
+    'usual carry-over, twice',
+    [incident('developer', { bottle: 'bleach-fix', ml: 10 }), incident('developer', { bottle: 'bleach-fix', ml: 10 })],
+    'bleach-fix',
+    'good',
+  ],
+  [
+    'a drop more than usual',
+    [incident('developer', { bottle: 'bleach-fix', ml: 10 }), incident('developer', { bottle: 'bleach-fix', ml: 11 })],
+    'bleach-fix',
+    'doubtful',
+  ],
   ['a little water', [incident('water', { ml: 50 })], 'developer', 'good'],
   ['water twice', [incident('water', { ml: 50 }), incident('water', { ml: 50 })], 'developer', 'doubtful'],
   ['remjet flakes', [incident('remjet')], 'developer', 'good'],
@@ -44,7 +61,9 @@ test.each<[string, BottleEntry[], string, string]>([
 
 test('a cap left off for three days takes six off a developer, none off a fixer', () => {
   expect(bottle([incident('cap-off', { days: 3 })])?.goodUntil).toBe('2026-11-18');
-  expect(bottle([incident('cap-off', { days: 3, bottle: 'bleach-fix' })], 'bleach-fix')?.goodUntil).toBe(bottle([], 'bleach-fix')?.goodUntil);
+  expect(bottle([incident('cap-off', { days: 3, bottle: 'bleach-fix' })], 'bleach-fix')?.goodUntil).toBe(
+    bottle([], 'bleach-fix')?.goodUntil,
+  );
   expect(fold([incident('remjet')]).seenRemjet).toBe(true);
   expect(fold([run(1, { remjet: true })]).seenRemjet).toBe(true);
 });
@@ -64,9 +83,12 @@ test('a batch ends worn or old, whichever comes first, and says what is lost', (
   expect(ends([run(2)], null)).toMatchObject({ wornOn: null, rollsLost: null });
   expect(ends([run(12)], { rolls: 9, weeks: 8 })).toMatchObject({ rollsLeft: 0, wornOn: '2026-11-10', rollsLost: 0 });
   const state = fold([run(2)]);
-  expect([runsLeft(state, 10, 520, false), runsLeft(state, 10, 520, true), runsLeft(state, 10, 970, false), runsLeft(state, 10, 980, false)]).toEqual([
-    10, 1, 1, 0,
-  ]);
+  expect([
+    runsLeft(state, 10, 520, false),
+    runsLeft(state, 10, 520, true),
+    runsLeft(state, 10, 970, false),
+    runsLeft(state, 10, 980, false),
+  ]).toEqual([10, 1, 1, 0]);
 });
 
 const day = fc.integer({ min: 1, max: 28 }).map((d) => `2026-11-${String(d).padStart(2, '0')}`);
@@ -75,7 +97,14 @@ const ml = fc.integer({ min: 0, max: 1500 });
 const anyEntry: fc.Arbitrary<BottleEntry> = fc.oneof(
   fc.record({ kind: fc.constant('run' as const), on: day, rolls: fc.integer({ min: 0, max: 5 }), drawnMl: ml, returned: fc.boolean() }),
   fc.record({ kind: fc.constantFrom('topped-up' as const, 'poured-away' as const, 'measured' as const), on: day, bottle: which, ml }),
-  fc.record({ kind: fc.constant('incident' as const), on: day, bottle: which, what: fc.constantFrom(...INCIDENTS), ml, days: fc.integer({ min: 0, max: 9 }) }),
+  fc.record({
+    kind: fc.constant('incident' as const),
+    on: day,
+    bottle: which,
+    what: fc.constantFrom(...INCIDENTS),
+    ml,
+    days: fc.integer({ min: 0, max: 9 }),
+  }),
   fc.record({ kind: fc.constant('test' as const), on: day, bottle: which, result: fc.constantFrom(...TEST_RESULTS) }),
   fc.record({ kind: fc.constant('carried-over' as const), on: day, rolls: fc.integer({ min: 0, max: 5 }) }),
   fc.record({ kind: fc.constant('emptied' as const), on: day, bottle: which }),

@@ -67,9 +67,7 @@ export function withIncident(
     case 'remjet':
       return developer ? { ...before, why: [...before.why, 'Remjet flakes got in: pour it through a filter before use.'] } : before;
     case 'cap-off':
-      return developer
-        ? { ...before, why: [...before.why, `Open for ${incident.days ?? 0} days, which count three times.`] }
-        : before;
+      return developer ? { ...before, why: [...before.why, `Open for ${incident.days ?? 0} days, which count three times.`] } : before;
     case 'damage':
       return falls('doubtful', 'Frozen, boiled, leaked, or its colour or smell changed.');
   }

@@ -20,7 +20,13 @@ export interface TwoEnds {
 }
 
 /** A batch ends worn or old, whichever comes first (domain.md 15). Null where kit or pace do not say. */
-export function twoEnds(kit: Pick<Kit, 'capacityRolls' | 'makesMl'>, volumeMl: number, state: ShelfState, on: string, pace: Pace | null): TwoEnds {
+export function twoEnds(
+  kit: Pick<Kit, 'capacityRolls' | 'makesMl'>,
+  volumeMl: number,
+  state: ShelfState,
+  on: string,
+  pace: Pace | null,
+): TwoEnds {
   const capacity = capacityOfVolume(kit, volumeMl);
   const rollsLeft = capacity === null ? null : Math.max(0, capacity - state.rollsDone);
   const weekly = pace === null ? null : pace.rolls / pace.weeks;

@@ -19,7 +19,11 @@ export interface TankInSums {
 }
 
 /** How the figures of the evening's bath come about (domain.md 8, 8.1). */
-export function bathWorking(bath: EveningBath, { steps, tub }: Pick<EveningBathQuestion, 'steps' | 'tub'>, tank: TankInSums | null): BathSum[] {
+export function bathWorking(
+  bath: EveningBath,
+  { steps, tub }: Pick<EveningBathQuestion, 'steps' | 'tub'>,
+  tank: TankInSums | null,
+): BathSum[] {
   const sums: BathSum[] = [];
   if (bath.tap.ok) {
     const { startC, coldTapC, hotTapC, litres } = tub;

@@ -23,15 +23,18 @@ test('0.6 °C too much is so many seconds of developer too little, and a part of
 
 test('the seconds are those by which the leaflet itself differs between the two temperatures', () => {
   fc.assert(
-    fc.property(fc.integer({ min: -28, max: 40 }).filter((tenths) => tenths !== 0), (tenths) => {
-      const at = (tempC: number) => {
-        const time = stepTime(developer, { tempC, pushStops: 0, rollNumber: 1 });
-        return time.ok ? time.value.seconds : NaN;
-      };
-      const lacking = Math.abs(at(developer.nominalC - tenths / 10) - at(developer.nominalC));
-      const [, minutes, seconds] = /developer (\d+):(\d\d) too/.exec(said(tenths / 10) ?? '') ?? [];
-      expect(Math.abs(Number(minutes) * 60 + Number(seconds) - lacking)).toBeLessThanOrEqual(1);
-    }),
+    fc.property(
+      fc.integer({ min: -28, max: 40 }).filter((tenths) => tenths !== 0),
+      (tenths) => {
+        const at = (tempC: number) => {
+          const time = stepTime(developer, { tempC, pushStops: 0, rollNumber: 1 });
+          return time.ok ? time.value.seconds : NaN;
+        };
+        const lacking = Math.abs(at(developer.nominalC - tenths / 10) - at(developer.nominalC));
+        const [, minutes, seconds] = /developer (\d+):(\d\d) too/.exec(said(tenths / 10) ?? '') ?? [];
+        expect(Math.abs(Number(minutes) * 60 + Number(seconds) - lacking)).toBeLessThanOrEqual(1);
+      },
+    ),
   );
 });
 

@@ -94,10 +94,13 @@ test('the working of the bath can be done again in pencil and gives what is show
     return new Function(`return ${code}`)() as number;
   };
   expect(`${value('Hot water').toFixed(1)} l`).toBe(figure('Hot water'));
-  for (const name of ['Prewash', 'Developer']) expect(figure(`${name} in the tank`)).toMatch(new RegExp(`^${value(`${name} in the tank`).toFixed(1)} to `));
+  for (const name of ['Prewash', 'Developer'])
+    expect(figure(`${name} in the tank`)).toMatch(new RegExp(`^${value(`${name} in the tank`).toFixed(1)} to `));
   // The heater's time is that of the slowest bottle.
   const ready = bath.readyS.ok ? showDuration(bath.readyS.value) : '';
   expect(sums.map((sum) => sum.figure.message)).toContain(`after ${ready}`);
-  const inF = sums.map((sum) => `${textIn(sum.sum, { temperature: 'F', volume: 'US fl oz' })} ${textIn(sum.figure, { temperature: 'F', volume: 'US fl oz' })}`);
+  const inF = sums.map(
+    (sum) => `${textIn(sum.sum, { temperature: 'F', volume: 'US fl oz' })} ${textIn(sum.figure, { temperature: 'F', volume: 'US fl oz' })}`,
+  );
   expect(inF.join(' ')).not.toMatch(/°C|\bml\b/);
 });

@@ -81,8 +81,7 @@ export function tankThroughTheRun(steps: readonly StepInTank[], volumeMl: number
     const found = pass(steps, rates, volumeMl, heat, bathC);
     if (!found.ok || heat.bathC !== null || heat.school === 'wait-longer' || dosed.length === 0) return found;
     const wantedC = Math.max(...found.value.steps.filter((_, i) => rates[i] !== null).map((step) => step.pourC));
-    if (Math.abs(wantedC - bathC) < BATH_WITHIN_C || round === MOST_ROUNDS)
-      return answered({ ...found.value, bathC: wantedC });
+    if (Math.abs(wantedC - bathC) < BATH_WITHIN_C || round === MOST_ROUNDS) return answered({ ...found.value, bathC: wantedC });
     bathC = wantedC;
   }
 }

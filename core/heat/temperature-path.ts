@@ -42,9 +42,7 @@ export function temperaturePath(
     pieces.push({ kind: 'line', fromS: before.atS, toS: reading.atS, fromC: before.c, toC: reading.c });
   });
   pieces.push(
-    cools
-      ? { kind: 'cooling', fromS: last.atS, toS: Infinity, fromC: last.c, surroundings: cools }
-      : level(last.atS, Infinity, last.c),
+    cools ? { kind: 'cooling', fromS: last.atS, toS: Infinity, fromC: last.c, surroundings: cools } : level(last.atS, Infinity, last.c),
   );
   // A reading from before the start (a thermometer dipped early) only matters from zero on.
   return pieces.flatMap((piece): PathPiece[] => {
@@ -65,17 +63,12 @@ function backwards(first: TimedReading, surroundings: Surroundings, pouredC: num
   // A bath that was read beyond what it was poured at was not as it was said to be: it stays as it was read.
   if ((first.c - pouredC) * sign >= 0) return [level(0, first.atS, first.c)];
   const reachedS = first.atS + (60 * Math.log((first.c - surroundC) / (pouredC - surroundC))) / coolingPerMin;
-  return [
-    level(0, reachedS, pouredC),
-    { kind: 'cooling', fromS: reachedS, toS: first.atS, fromC: pouredC, surroundings },
-  ];
+  return [level(0, reachedS, pouredC), { kind: 'cooling', fromS: reachedS, toS: first.atS, fromC: pouredC, surroundings }];
 }
 
 /** A tank poured to `fromC` and left to its surroundings: the path of a step without a reading (domain.md 8.1). */
 export function coolingPath(fromC: number, surroundings: Surroundings): PathPiece[] {
-  return surroundings.coolingPerMin > 0
-    ? [{ kind: 'cooling', fromS: 0, toS: Infinity, fromC, surroundings }]
-    : [level(0, Infinity, fromC)];
+  return surroundings.coolingPerMin > 0 ? [{ kind: 'cooling', fromS: 0, toS: Infinity, fromC, surroundings }] : [level(0, Infinity, fromC)];
 }
 
 /** The temperature a piece has at a second of its stretch. */

@@ -44,7 +44,9 @@ export function fitThermometer(compared: readonly [Compared, Compared?]): Answer
     return refused({
       code: 'too-close',
       path: '$.compared',
-      ...asMessage(sentence`Compare at two temperatures at least ${{ byC: APART_C }} apart, such as ${{ tempC: 20 }} and ${{ tempC: 38 }}.`),
+      ...asMessage(
+        sentence`Compare at two temperatures at least ${{ byC: APART_C }} apart, such as ${{ tempC: 20 }} and ${{ tempC: 38 }}.`,
+      ),
     });
   const slope = (second.shownC - second.trueC - offsetC) / apartC;
   if (Math.abs(slope) > STEEPEST)

@@ -26,11 +26,16 @@ const percent = (share: number) => `${Math.round(share * 100)} %`;
 const under = (run: RunFacts) => run.doseShare !== undefined && run.doseShare < 0.97;
 const over = (run: RunFacts) => run.doseShare !== undefined && run.doseShare > 1.03;
 const onTime = (run: RunFacts) => run.doseShare !== undefined && !under(run) && !over(run);
-const worn = (run: RunFacts) => run.rollNumber !== undefined && run.capacityRolls !== undefined && run.rollNumber / run.capacityRolls >= 0.9;
+const worn = (run: RunFacts) =>
+  run.rollNumber !== undefined && run.capacityRolls !== undefined && run.rollNumber / run.capacityRolls >= 0.9;
 const old = (run: RunFacts) => run.ageDays !== undefined && run.keepsDays !== undefined && run.ageDays > run.keepsDays;
 const fresh = (run: RunFacts) => !worn(run) && !old(run) && run.rollNumber !== undefined && run.capacityRolls !== undefined;
-const incident = (run: RunFacts, ...names: readonly string[]) => run.incidents?.some((each) => names.some((name) => each.includes(name))) === true;
-const spoiled = (run: RunFacts) => run.standing === 'spent' || run.standing === 'doubtful' || incident(run, 'bleach', 'fixer', 'later-bath', 'stop', 'other-developer', 'water', 'damage');
+const incident = (run: RunFacts, ...names: readonly string[]) =>
+  run.incidents?.some((each) => names.some((name) => each.includes(name))) === true;
+const spoiled = (run: RunFacts) =>
+  run.standing === 'spent' ||
+  run.standing === 'doubtful' ||
+  incident(run, 'bleach', 'fixer', 'later-bath', 'stop', 'other-developer', 'water', 'damage');
 const slide = (run: RunFacts) => run.process === 'E-6';
 
 const wearFor = (run: RunFacts) => [
@@ -77,8 +82,10 @@ export const CAUSES: readonly Cause[] = [
       run.pushStops !== undefined && run.pushStops > 0 && e(1, 'A push was asked for.'),
     ],
     against: (seen, run) => [
-      (seen.edge === 'normal' || seen.edge === 'thin' || seen.edge === 'none') && e(3, `The edge print is ${seen.edge === 'none' ? 'not there' : seen.edge}.`),
-      (seen.frames === 'thin' || seen.frames === 'none' || seen.slides === 'dark') && e(2, 'The film is thinner than it should be, not denser.'),
+      (seen.edge === 'normal' || seen.edge === 'thin' || seen.edge === 'none') &&
+        e(3, `The edge print is ${seen.edge === 'none' ? 'not there' : seen.edge}.`),
+      (seen.frames === 'thin' || seen.frames === 'none' || seen.slides === 'dark') &&
+        e(2, 'The film is thinner than it should be, not denser.'),
       onTime(run) && e(1, 'The developer gave its dose on time.'),
       under(run) && e(2, `The developer gave ${percent(run.doseShare ?? 1)} of its dose.`),
     ],
@@ -116,7 +123,8 @@ export const CAUSES: readonly Cause[] = [
     ],
     against: (seen, run) => [
       seen.edge === 'dense' && e(3, 'The edge print is dense too.'),
-      (seen.frames === 'normal' || seen.frames === 'thin' || seen.frames === 'none' || seen.slides === 'dark') && e(2, 'The frames did not get too much light.'),
+      (seen.frames === 'normal' || seen.frames === 'thin' || seen.frames === 'none' || seen.slides === 'dark') &&
+        e(2, 'The frames did not get too much light.'),
       over(run) && e(1, `The developer gave ${percent(run.doseShare ?? 1)} of its dose.`),
     ],
     now: 'Scan it with less exposure. Nothing in the baths went wrong.',
@@ -125,8 +133,15 @@ export const CAUSES: readonly Cause[] = [
   {
     id: 'never-exposed',
     kind: 'exposure',
-    for: (seen) => [seen.frames === 'none' && (seen.edge === 'normal' || seen.edge === 'dense') && e(3, 'The strip is clear and its edge print is there: the developer worked, and no light came.')],
-    against: (seen) => [seen.edge === 'none' && e(3, 'The edge print is missing too.'), seen.frames !== undefined && seen.frames !== 'none' && e(3, 'There are frames on it.')],
+    for: (seen) => [
+      seen.frames === 'none' &&
+        (seen.edge === 'normal' || seen.edge === 'dense') &&
+        e(3, 'The strip is clear and its edge print is there: the developer worked, and no light came.'),
+    ],
+    against: (seen) => [
+      seen.edge === 'none' && e(3, 'The edge print is missing too.'),
+      seen.frames !== undefined && seen.frames !== 'none' && e(3, 'There are frames on it.'),
+    ],
     now: 'Nothing is on it to be saved.',
     nextTime: 'See the rewind knob turn while the film is wound on, and the lens cap off.',
   },
@@ -135,7 +150,9 @@ export const CAUSES: readonly Cause[] = [
     kind: 'development',
     for: (seen, run) => [
       seen.edge === 'none' && e(2, 'Even the edge print is missing.'),
-      seen.edge === 'none' && seen.frames === 'none' && e(2, 'The whole strip is clear: the developer was dead, or the baths came in the wrong order.'),
+      seen.edge === 'none' &&
+        seen.frames === 'none' &&
+        e(2, 'The whole strip is clear: the developer was dead, or the baths came in the wrong order.'),
       seen.edge === 'none' && spoiled(run) && e(2, 'Something had got into the developer.'),
       seen.edge === 'none' && old(run) && e(1, `The solution was ${run.ageDays ?? 0} days old and keeps ${run.keepsDays ?? 0}.`),
     ],
@@ -149,7 +166,8 @@ export const CAUSES: readonly Cause[] = [
     for: (seen) => [marked(seen, 'wholly-dark') && e(3, 'The strip is dark from edge to edge.')],
     against: (seen) => [seen.marks !== undefined && !marked(seen, 'wholly-dark') && e(2, 'The strip is not dark all over.')],
     now: 'Fog cannot be taken away; strong frames may still scan.',
-    nextTime: 'Load in complete darkness, let eyes rest for five minutes, and look for a glow; keep the lid on until it is bleached and fixed.',
+    nextTime:
+      'Load in complete darkness, let eyes rest for five minutes, and look for a glow; keep the lid on until it is bleached and fixed.',
   },
   {
     id: 'silver-left',
@@ -195,7 +213,10 @@ export const CAUSES: readonly Cause[] = [
     for: (seen, run) => [
       marked(seen, 'bands') && e(3, 'There are bands or mottle.'),
       run.missedBeats !== undefined && run.missedBeats > 1 && e(1, `${run.missedBeats} beats were missed.`),
-      seen.frames === 'uneven' && seen.edge !== undefined && seen.edge !== 'normal' && e(1, 'Density differs along the roll, edge print included.'),
+      seen.frames === 'uneven' &&
+        seen.edge !== undefined &&
+        seen.edge !== 'normal' &&
+        e(1, 'Density differs along the roll, edge print included.'),
     ],
     against: (seen) => [seen.marks !== undefined && !marked(seen, 'bands') && e(2, 'There are no bands.')],
     now: 'They stay.',
@@ -239,7 +260,11 @@ export const CAUSES: readonly Cause[] = [
   {
     id: 'remjet-left',
     kind: 'development',
-    for: (seen, run) => [marked(seen, 'black-specks') && e(3, 'There are black specks.'), run.process === 'ECN-2' && marked(seen, 'black-specks') && e(1, 'Cine film has a backing that leaves them.'), incident(run, 'remjet') && e(1, 'Flakes had got into the developer.')],
+    for: (seen, run) => [
+      marked(seen, 'black-specks') && e(3, 'There are black specks.'),
+      run.process === 'ECN-2' && marked(seen, 'black-specks') && e(1, 'Cine film has a backing that leaves them.'),
+      incident(run, 'remjet') && e(1, 'Flakes had got into the developer.'),
+    ],
     against: (seen) => [seen.marks !== undefined && !marked(seen, 'black-specks') && e(2, 'There are no specks.')],
     now: 'Wipe it in an alkaline bath and wash it again.',
     nextTime: 'Rinse until the water runs clear, wipe longer, and filter the developer.',
@@ -262,10 +287,15 @@ export const CAUSES: readonly Cause[] = [
     id: 'carry-over',
     kind: 'development',
     for: (seen, run) => [
-      seen.colour === 'cast' && run.rinse === false && e(3, 'The whole roll has a cast, and nothing rinsed the developer out before the bleach.'),
+      seen.colour === 'cast' &&
+        run.rinse === false &&
+        e(3, 'The whole roll has a cast, and nothing rinsed the developer out before the bleach.'),
       seen.colour === 'cast' && incident(run, 'developer') && e(1, 'Developer had got into a later bath.'),
     ],
-    against: (seen, run) => [seen.colour === 'right' && e(3, 'The colours are right.'), run.rinse === true && e(2, 'The developer was rinsed out.')],
+    against: (seen, run) => [
+      seen.colour === 'right' && e(3, 'The colours are right.'),
+      run.rinse === true && e(2, 'The developer was rinsed out.'),
+    ],
     now: 'Correct it in the scan; bleach and fix again if it looks greyish too.',
     nextTime: 'Put a rinse or a stop bath after the developer.',
   },
@@ -274,12 +304,20 @@ export const CAUSES: readonly Cause[] = [
     kind: 'development',
     for: (seen, run) => [
       seen.colour === 'cast' && e(1, 'The colours have a cast.'),
-      seen.colour === 'cast' && run.doseShare !== undefined && !onTime(run) && e(2, `The developer gave ${percent(run.doseShare)} of its dose.`),
+      seen.colour === 'cast' &&
+        run.doseShare !== undefined &&
+        !onTime(run) &&
+        e(2, `The developer gave ${percent(run.doseShare)} of its dose.`),
       seen.colour === 'cast' && spoiled(run) && e(2, 'Something had got into the solution.'),
       (seen.colour === 'cast' || seen.colour === 'weak') && (worn(run) || old(run)) && e(1, 'The solution was worn or old.'),
-      seen.colour === 'cast' && (run.treatment === 'cross-process' || run.treatment === 'cine-in-c41') && e(2, 'This treatment shifts colour by itself.'),
+      seen.colour === 'cast' &&
+        (run.treatment === 'cross-process' || run.treatment === 'cine-in-c41') &&
+        e(2, 'This treatment shifts colour by itself.'),
     ],
-    against: (seen, run) => [seen.colour === 'right' && e(3, 'The colours are right.'), onTime(run) && fresh(run) && !spoiled(run) && e(1, 'Dose and solution were as they should be.')],
+    against: (seen, run) => [
+      seen.colour === 'right' && e(3, 'The colours are right.'),
+      onTime(run) && fresh(run) && !spoiled(run) && e(1, 'Dose and solution were as they should be.'),
+    ],
     now: 'Correct it in the scan.',
     nextTime: 'Hold the developer to its temperature, and keep each bottle’s funnel to itself.',
   },

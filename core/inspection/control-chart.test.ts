@@ -33,7 +33,9 @@ test('a chart does not care about unit or direction: shifted, stretched or mirro
       const moved = points.map(({ value, good: called }) => ({ value: value * stretch + shift, good: called }));
       const here = controlChart(points);
       // On the limit itself rounding decides; such a series says nothing about the rule.
-      fc.pre(points.every(({ value }) => [here.low, here.high, here.centre].every((line) => line === null || Math.abs(value - line) > 1e-6)));
+      fc.pre(
+        points.every(({ value }) => [here.low, here.high, here.centre].every((line) => line === null || Math.abs(value - line) > 1e-6)),
+      );
       expect(controlChart(moved).signals).toEqual(here.signals);
     }),
   );

@@ -41,7 +41,8 @@ export function controlChart(points: readonly ChartPoint[]): ControlChart {
     const found: ChartSignal[] = [];
     if (value < low - 1e-12 || value > high + 1e-12) found.push({ at: i, rule: 'outside' });
     const side = last(i, ONE_SIDE);
-    if (side.length > 0 && (side.every((each) => each > centre) || side.every((each) => each < centre))) found.push({ at: i, rule: 'one-side' });
+    if (side.length > 0 && (side.every((each) => each > centre) || side.every((each) => each < centre)))
+      found.push({ at: i, rule: 'one-side' });
     const run = last(i, TREND);
     const steps = run.slice(1).map((each, k) => each - (run[k] as number));
     if (run.length > 0 && (steps.every((step) => step > 0) || steps.every((step) => step < 0))) found.push({ at: i, rule: 'trend' });

@@ -6,7 +6,13 @@ const ENCODINGS: readonly Encoding[] = ['srgb', 'linear', { gamma: 2.2 }];
 /** The figure a scanner writes for an amount of light. */
 function figureOf(light: number, encoding: Encoding, most: number): number {
   const encoded =
-    encoding === 'linear' ? light : encoding === 'srgb' ? (light <= 0.0031308 ? light * 12.92 : 1.055 * light ** (1 / 2.4) - 0.055) : light ** (1 / encoding.gamma);
+    encoding === 'linear'
+      ? light
+      : encoding === 'srgb'
+        ? light <= 0.0031308
+          ? light * 12.92
+          : 1.055 * light ** (1 / 2.4) - 0.055
+        : light ** (1 / encoding.gamma);
   return Math.round(encoded * most);
 }
 
@@ -15,7 +21,8 @@ const patchOf = (light: Rgb, encoding: Encoding, most: number, pixels = 400): Pa
   pixels: Array.from({ length: pixels * 3 }, (_, i) => figureOf(light[i % 3] as number, encoding, most)),
   most,
 });
-const through = (light: Rgb, densities: Rgb): Rgb => [0, 1, 2].map((c) => (light[c] as number) * 10 ** -(densities[c] as number)) as unknown as Rgb;
+const through = (light: Rgb, densities: Rgb): Rgb =>
+  [0, 1, 2].map((c) => (light[c] as number) * 10 ** -(densities[c] as number)) as unknown as Rgb;
 
 const BARE: Rgb = [0.9, 0.85, 0.8];
 const BASE: Rgb = [0.25, 0.55, 0.9];
@@ -24,7 +31,11 @@ const LEADER: Rgb = [1.4, 1.6, 1.8];
 test.each(ENCODINGS)('densities of a strip made from known light come back within a sixteen-bit figure: %j', (encoding) => {
   const most = 65_535;
   const answer = stripDensities(
-    { light: patchOf(BARE, encoding, most), base: patchOf(through(BARE, BASE), encoding, most), leader: patchOf(through(BARE, LEADER), encoding, most) },
+    {
+      light: patchOf(BARE, encoding, most),
+      base: patchOf(through(BARE, BASE), encoding, most),
+      leader: patchOf(through(BARE, LEADER), encoding, most),
+    },
     encoding,
   );
   if (!answer.ok) throw new Error(answer.errors[0]?.message);
@@ -51,14 +62,21 @@ test('the median counts: dust and scratches on fewer than half of a rectangle ch
   );
 });
 
-const clipped = (value: number): Patch => ({ pixels: Array.from({ length: 1200 }, (_, i) => (i < 45 && i % 3 === 0 ? value : 120)), most: 255 });
+const clipped = (value: number): Patch => ({
+  pixels: Array.from({ length: 1200 }, (_, i) => (i < 45 && i % 3 === 0 ? value : 120)),
+  most: 255,
+});
 
 test.each([
   ['too few pixels', 'light', { pixels: new Uint8Array(399 * 3).fill(200), most: 255 }, 'too-few-pixels', 'light holds 399 pixels'],
   ['blown out', 'light', clipped(255), 'clipped', 'white to the end of the scale in red: scan it darker'],
   ['no light left', 'leader', clipped(0), 'clipped', 'black to the end of the scale in red: scan it lighter'],
 ] as const)('a rectangle with %s is refused by name', (_, name, patch, code, words) => {
-  const good: StripPatches = { light: patchOf(BARE, 'srgb', 255), base: patchOf(through(BARE, BASE), 'srgb', 255), leader: patchOf(through(BARE, [1, 1, 1]), 'srgb', 255) };
+  const good: StripPatches = {
+    light: patchOf(BARE, 'srgb', 255),
+    base: patchOf(through(BARE, BASE), 'srgb', 255),
+    leader: patchOf(through(BARE, [1, 1, 1]), 'srgb', 255),
+  };
   expect(stripDensities({ ...good, [name]: patch }, 'srgb')).toMatchObject({
     ok: false,
     errors: [{ code, path: `$.${name}`, message: expect.stringContaining(words) as string }],

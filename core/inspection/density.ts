@@ -82,7 +82,11 @@ function patchFaults({ pixels, most }: Patch, name: string): Fault[] {
     const end = dark > MOST_AT_AN_END * count ? 'black' : bright > MOST_AT_AN_END * count ? 'white' : null;
     if (!end) return [];
     return [
-      { code: 'clipped', path, message: `${name} is ${end} to the end of the scale in ${NAMES[channel]}: scan it ${end === 'white' ? 'darker' : 'lighter'}.` },
+      {
+        code: 'clipped',
+        path,
+        message: `${name} is ${end} to the end of the scale in ${NAMES[channel]}: scan it ${end === 'white' ? 'darker' : 'lighter'}.`,
+      },
     ];
   });
 }

@@ -4,7 +4,16 @@ import { COLOURS, EDGES, FRAMES, MARKS, SLIDES, type Inspection, type RunFacts }
 import { judge } from './judge.ts';
 
 const NOTHING: RunFacts = {};
-const IN_ORDER: RunFacts = { process: 'C-41', doseShare: 1, rollNumber: 3, capacityRolls: 12, ageDays: 5, keepsDays: 35, rinse: true, standing: 'good' };
+const IN_ORDER: RunFacts = {
+  process: 'C-41',
+  doseShare: 1,
+  rollNumber: 3,
+  capacityRolls: 12,
+  ageDays: 5,
+  keepsDays: 35,
+  rinse: true,
+  standing: 'good',
+};
 
 /** Every row of domain.md 12, in its order: what is seen, and what it likely means. */
 test.each<[string, Inspection, RunFacts, string, string]>([
@@ -25,7 +34,13 @@ test.each<[string, Inspection, RunFacts, string, string]>([
   ['black specks on cine film', { marks: ['black-specks'] }, { process: 'ECN-2' }, 'remjet-left', 'development'],
   ['cracked', { marks: ['cracked'] }, NOTHING, 'temperature-shock', 'development'],
   ['a cast, no rinse', { colour: 'cast' }, { rinse: false }, 'carry-over', 'development'],
-  ['a cast, rinsed, short developer', { colour: 'cast' }, { rinse: true, doseShare: 0.85 }, 'off-temperature-or-contaminated', 'development'],
+  [
+    'a cast, rinsed, short developer',
+    { colour: 'cast' },
+    { rinse: true, doseShare: 0.85 },
+    'off-temperature-or-contaminated',
+    'development',
+  ],
   ['slides dark, first developer short', { slides: 'dark' }, { process: 'E-6', doseShare: 0.85 }, 'developer-too-little', 'development'],
   ['slides dark, first developer right', { slides: 'dark' }, { process: 'E-6', doseShare: 1 }, 'under-exposed', 'exposure'],
   ['slides light, first developer long', { slides: 'light' }, { process: 'E-6', doseShare: 1.2 }, 'developer-too-much', 'development'],
@@ -38,7 +53,17 @@ test.each<[string, Inspection, RunFacts, string, string]>([
 test('the example of the command line: thin with thin edges, 91 % of the dose, nearly worn: the developer, in sentences', () => {
   const judged = judge(
     { edge: 'thin', frames: 'thin', colour: 'right', marks: [] },
-    { process: 'C-41', doseShare: 0.91, rollNumber: 11, capacityRolls: 12, ageDays: 16, keepsDays: 35, rinse: true, incidents: [], washShare: 1 },
+    {
+      process: 'C-41',
+      doseShare: 0.91,
+      rollNumber: 11,
+      capacityRolls: 12,
+      ageDays: 16,
+      keepsDays: 35,
+      rinse: true,
+      incidents: [],
+      washShare: 1,
+    },
   );
   expect(judged.verdict).toBe('development');
   expect(judged.causes[0]?.id).toBe('developer-too-little');
@@ -46,7 +71,10 @@ test('the example of the command line: thin with thin edges, 91 % of the dose, n
 });
 
 test('a good strip blames nobody, an unseen one neither, and the camera is not blamed for the baths', () => {
-  expect(judge({ edge: 'normal', frames: 'normal', colour: 'right', marks: [] }, { ...IN_ORDER, doseShare: 0.9 })).toEqual({ verdict: 'nothing-wrong', causes: [] });
+  expect(judge({ edge: 'normal', frames: 'normal', colour: 'right', marks: [] }, { ...IN_ORDER, doseShare: 0.9 })).toEqual({
+    verdict: 'nothing-wrong',
+    causes: [],
+  });
   expect(judge({}, IN_ORDER)).toEqual({ verdict: 'unclear', causes: [] });
   // Dark slides and nothing known of the run: it may be either, and both are said.
   const either = judge({ slides: 'dark' }, { process: 'E-6' });
@@ -57,7 +85,10 @@ test('a good strip blames nobody, an unseen one neither, and the camera is not b
 
 test('a bleach left out on purpose is not blamed for silver', () => {
   expect(judge({ marks: ['silver'] }, { treatment: 'bleach-bypass' }).causes.map(({ id }) => id)).not.toContain('silver-left');
-  expect(judge({ colour: 'weak' }, { bleachShare: 0.4 }).causes[0]).toMatchObject({ id: 'silver-left', now: expect.stringContaining('Bleach it again') as string });
+  expect(judge({ colour: 'weak' }, { bleachShare: 0.4 }).causes[0]).toMatchObject({
+    id: 'silver-left',
+    now: expect.stringContaining('Bleach it again') as string,
+  });
 });
 
 const seen: fc.Arbitrary<Inspection> = fc.record(

@@ -32,19 +32,15 @@ export function judge(seen: Inspection, run: RunFacts): Judgement {
     const sum = (evidence: readonly Evidence[]) => evidence.reduce((total, each) => total + each.weight, 0);
     return { cause, order, pro, contra, score: sum(pro) - sum(contra) };
   });
-  const ranked = weighed
-    .filter(({ pro, score }) => pro.length > 0 && score > 0)
-    .sort((a, b) => b.score - a.score || a.order - b.order);
-  const causes = ranked.map(
-    ({ cause, pro, contra }): JudgedCause => ({
-      id: cause.id,
-      kind: cause.kind,
-      for: pro.map((each) => each.says),
-      against: contra.map((each) => each.says),
-      now: cause.now,
-      nextTime: cause.nextTime,
-    }),
-  );
+  const ranked = weighed.filter(({ pro, score }) => pro.length > 0 && score > 0).sort((a, b) => b.score - a.score || a.order - b.order);
+  const causes = ranked.map(({ cause, pro, contra }): JudgedCause => ({
+    id: cause.id,
+    kind: cause.kind,
+    for: pro.map((each) => each.says),
+    against: contra.map((each) => each.says),
+    now: cause.now,
+    nextTime: cause.nextTime,
+  }));
   const [first, second] = ranked;
   if (!first || first.score < LEAST) return { verdict: 'unclear', causes };
   const tied = second && second.score === first.score && second.cause.kind !== first.cause.kind;

@@ -215,7 +215,10 @@ function inOrder(runs: readonly PackedRun[], rolls: readonly RollToPack[]): Pack
     };
   });
   return weighed
-    .sort((a, b) => Number(a.remjet) - Number(b.remjet) || compare(a.waits, b.waits) || compare(a.equivalents, b.equivalents) || a.added - b.added)
+    .sort(
+      (a, b) =>
+        Number(a.remjet) - Number(b.remjet) || compare(a.waits, b.waits) || compare(a.equivalents, b.equivalents) || a.added - b.added,
+    )
     .map(({ run }) => run);
 }
 

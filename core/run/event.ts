@@ -1,4 +1,4 @@
-import { array, boolean, lazy, mixed, number, object, string, type AnySchema } from 'yup';
+import { array, boolean, mixed, number, object, string, type AnySchema } from 'yup';
 import { answered, refused, type Answer } from '../answer.ts';
 import { checkedAgainst } from '../faults-in-words.ts';
 
@@ -54,7 +54,9 @@ export interface StepsById {
 const step = () =>
   mixed()
     .test('step', 'step must be the id of one of the run’s steps.', (value) =>
-      typeof value === 'string' ? value.length > 0 && value.length <= 120 : typeof value === 'number' && Number.isInteger(value) && value >= 0 && value < 200,
+      typeof value === 'string'
+        ? value.length > 0 && value.length <= 120
+        : typeof value === 'number' && Number.isInteger(value) && value >= 0 && value < 200,
     )
     .required();
 const eventId = () => string().min(8).max(64).required();
@@ -86,7 +88,7 @@ const bodies: Readonly<Record<RunEventKind, Record<string, AnySchema>>> = {
 
 export const RUN_EVENT_KINDS = Object.keys(bodies) as readonly RunEventKind[];
 
-const eventSchema = lazy((value: unknown) => {
+function eventSchemaFor(value: unknown): AnySchema {
   const kind = (value as { kind?: unknown } | null)?.kind;
   const body = typeof kind === 'string' && Object.hasOwn(bodies, kind) ? bodies[kind as RunEventKind] : {};
   return object({
@@ -98,14 +100,14 @@ const eventSchema = lazy((value: unknown) => {
   })
     .exact()
     .required();
-});
+}
 
 /**
  * Reads one event, of any version, from outside or from the book. Every fault is named by its path; an unknown field is
  * a fault. A step that was named by its place gets its id.
  */
 export function readRunEvent(value: unknown, run: StepsById): Answer<RunEvent> {
-  const checked = checkedAgainst(eventSchema as unknown as AnySchema, value);
+  const checked = checkedAgainst(eventSchemaFor(value), value);
   if (!checked.ok) return checked;
   const { v: _, ...event } = value as { v?: number; step?: unknown };
   if (event.step === undefined) return answered(event as RunEvent);

@@ -1,7 +1,7 @@
 import { bleachesOrFixes, isDeveloper, isWater } from '../kit/kind.ts';
 import type { RunEvent } from './event.ts';
-import type { RunPlan } from './run-plan.ts';
-import { placeOfStep, type RunState } from './state.ts';
+import { placeOfStep, type RunPlan } from './run-plan.ts';
+import type { RunState } from './state.ts';
 
 /** Why an event makes no sense now, in a sentence; null when it does. */
 export function refusalOf(plan: RunPlan, state: RunState, event: RunEvent): string | null {

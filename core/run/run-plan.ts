@@ -81,3 +81,8 @@ export function readRunPlan(document: unknown): RunPlan {
     })),
   } as RunPlan;
 }
+
+/** Where a step stands in its run; -1 where it does not. */
+export function placeOfStep(plan: RunPlan, id: string): number {
+  return plan.steps.findIndex((step) => step.id === id);
+}

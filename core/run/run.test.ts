@@ -64,7 +64,12 @@ test('two presses count once, and the loser is told why', () => {
 test.each<[string, RunEvent[], Body, RegExp]>([
   ['no pause with developer in the tank', inDeveloper, { kind: 'paused' }, /goes on/],
   ['no pause before the developer', throughPrewash, { kind: 'paused' }, /half-wet/],
-  ['no pause with developer in the film', [...inDeveloper, at(280, { kind: 'step-ended', step: S(1) })], { kind: 'paused' }, /Rinse or stop/],
+  [
+    'no pause with developer in the film',
+    [...inDeveloper, at(280, { kind: 'step-ended', step: S(1) })],
+    { kind: 'paused' },
+    /Rinse or stop/,
+  ],
   ['the developer is not skipped', throughPrewash, { kind: 'skipped', step: S(1) }, /cannot be skipped/],
   ['nor repeated', [...inDeveloper, at(280, { kind: 'step-ended', step: S(1) })], { kind: 'repeated', step: S(1) }, /over-develop/],
   ['not finished with baths to come', inDeveloper, { kind: 'finished' }, /still to come/],
@@ -215,7 +220,8 @@ describe('what a step got, in words', () => {
   const got = (step: number, lasts: number, c: number | null = null) => {
     const events = runUntil(step, (i) => (i === step ? lasts : planned(i)));
     const end = events.pop() as RunEvent;
-    const reading = c === null ? [] : [{ ...at(0, { kind: 'reading', c, shownC: c, thermometer: null }), atMs: (events.at(-1)?.atMs ?? 0) + 5000 }];
+    const reading =
+      c === null ? [] : [{ ...at(0, { kind: 'reading', c, shownC: c, thermometer: null }), atMs: (events.at(-1)?.atMs ?? 0) + 5000 }];
     return plannedAndActual(plan, foldRun(plan, [...events, ...reading, end]))[step]?.got;
   };
   test('a developer ended 2:53 early is a pull, one that ran 12:02 is a push', () => {

@@ -1,6 +1,6 @@
 import type { ReadingOf, RunEvent } from './event.ts';
 import { refusalOf } from './guard.ts';
-import type { RunPlan } from './run-plan.ts';
+import { placeOfStep, type RunPlan } from './run-plan.ts';
 
 export interface StepReading {
   readonly atMs: number;
@@ -102,11 +102,6 @@ export function withEvent(plan: RunPlan, state: RunState, event: RunEvent): RunS
   return next;
 }
 
-/** The place of a step in its run; −1 for one that is not there. */
-export function placeOfStep(plan: RunPlan, id: string): number {
-  return plan.steps.findIndex((step) => step.id === id);
-}
-
 function apply(plan: RunPlan, state: Folding, event: Done): void {
   state.inForce.push(event);
   const place = 'step' in event ? placeOfStep(plan, event.step) : -1;
@@ -140,8 +135,7 @@ function apply(plan: RunPlan, state: Folding, event: Done): void {
       const never = { startMs: atMs, endMs: atMs, skipped: true, lengthenedS: 0, followsDrift: false, readings: [] };
       const before = state.actual[place] ?? null;
       // One that was in the tank ends here; one that was to be poured again keeps what it got.
-      state.actual[place] =
-        before && before.endMs === null ? { ...before, endMs: atMs } : { ...never, earlierMs: gotMs(before) };
+      state.actual[place] = before && before.endMs === null ? { ...before, endMs: atMs } : { ...never, earlierMs: gotMs(before) };
       state.phase = 'between';
       state.step = place + 1;
       return;

@@ -46,4 +46,3 @@ export function predictedC(plan: RunPlan, place: number, afterS: number): number
   if (!step?.inTankC || !plan.surroundings) return null;
   return cooledC(step.inTankC.startsC, plan.surroundings.surroundC, plan.surroundings.coolingPerMin, afterS);
 }
-

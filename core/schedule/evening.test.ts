@@ -168,7 +168,8 @@ test('cine film goes through a C-41 developer last; moved before others, their p
   const rolls = [roll('cine', { process: 'ECN-2', treatment: 'cine-in-c41', keeper: true }), roll('a')];
   const proposed = planEvening(ask({ rolls, batches: [batch('b', { rollsDone: 0 })] })).runs;
   expect(proposed.map((run) => run.rollIds[0])).toEqual(['a', 'cine']);
-  const said = (runs: typeof proposed) => runs.map((run) => run.plan.ok && run.plan.value.advice.some(({ message }) => message.includes('filter')));
+  const said = (runs: typeof proposed) =>
+    runs.map((run) => run.plan.ok && run.plan.value.advice.some(({ message }) => message.includes('filter')));
   expect(said(proposed)).toEqual([false, false]);
   const turned = [...proposed].reverse().map(({ tankId, batchId, rollIds }) => ({ tankId, batchId, rollIds }));
   expect(said([...planEvening(ask({ rolls, batches: [batch('b', { rollsDone: 0 })], arrangement: turned })).runs])).toEqual([false, true]);

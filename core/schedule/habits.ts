@@ -61,8 +61,15 @@ export const habitShapes = {
   }),
   agitation: part({
     initialS: seconds().when('continuous', { is: true, otherwise: (schema) => schema.required() }),
-    everyS: number().min(1).max(86_400).when('continuous', { is: true, otherwise: (schema) => schema.required() }),
-    inversions: number().integer().min(1).max(100).when('continuous', { is: true, otherwise: (schema) => schema.required() }),
+    everyS: number()
+      .min(1)
+      .max(86_400)
+      .when('continuous', { is: true, otherwise: (schema) => schema.required() }),
+    inversions: number()
+      .integer()
+      .min(1)
+      .max(100)
+      .when('continuous', { is: true, otherwise: (schema) => schema.required() }),
     tap: boolean(),
     continuous: boolean().oneOf([true]),
   }),

@@ -210,7 +210,12 @@ test('an evening forwards, or back from a wanted pour or finish, is the same eve
 
 test('a kit with one time and no curve says that time does not make up for the temperature', () => {
   const oneTime = houseKit({ time: { points: [{ c: 38, s: 195 }] } });
-  const cold = planned({ kit: oneTime, batch: { volumeMl: 1000, rollsDone: 0 }, rolls: [{ format: '120', count: 1 }], temperaturesC: { developer: 36.3 } });
+  const cold = planned({
+    kit: oneTime,
+    batch: { volumeMl: 1000, rollsDone: 0 },
+    rolls: [{ format: '120', count: 1 }],
+    temperaturesC: { developer: 36.3 },
+  });
   expect(cold.steps[1]?.seconds).toBe(195);
   const warning = cold.warnings.find((each) => each.code === 'off-nominal');
   expect(warning?.message).toContain('1.7 °C colder than the 38.0 °C its one time is printed for');
@@ -274,7 +279,10 @@ describe('the tank through a run', () => {
     const water = 4.18 * 520;
     const prewashC = (water * 38 + 380 * 20) / (water + 380);
     const warmedC = 20 + (prewashC - 20) * Math.exp(-0.012);
-    expect(plan.steps[0]?.inTankC).toMatchObject({ startsC: expect.closeTo(prewashC, 3) as number, endsC: expect.closeTo(warmedC, 3) as number });
+    expect(plan.steps[0]?.inTankC).toMatchObject({
+      startsC: expect.closeTo(prewashC, 3) as number,
+      endsC: expect.closeTo(warmedC, 3) as number,
+    });
     expect(developer(plan).inTankC?.startsC).toBeCloseTo((water * 38 + 380 * warmedC) / (water + 380), 3);
     const line = developer(plan).working.at(-1);
     expect([line?.what, (line?.seconds ?? 0) > 0]).toEqual(['tank', true]);
@@ -369,7 +377,10 @@ describe('the tank through a run', () => {
   });
 
   test('a jump from bath to bath is said, with the water that steps it down', () => {
-    const said = (change: Partial<PlanQuestion>) => planned(change).advice.map((advice) => advice.message).join(' ');
+    const said = (change: Partial<PlanQuestion>) =>
+      planned(change)
+        .advice.map((advice) => advice.message)
+        .join(' ');
     expect(said({ temperaturesC: { rinse: 25 } })).toMatch(/Developer to rinse: 13\.0 °C at once.*Begin the rinse at 31\.5 °C/);
     expect(said({})).toBe('');
   });

@@ -342,7 +342,9 @@ function assembled(timed: readonly TimedStep[], startsS: readonly number[], ques
 function agitationOf(draft: DraftStep, habits: Habits): Agitation | null {
   if (!draft.bath?.agitation) return null;
   if (!habits.agitation) return draft.bath.agitation;
-  return 'continuous' in habits.agitation ? { ...draft.bath.agitation, continuous: true } : { ...draft.bath.agitation, ...habits.agitation };
+  return 'continuous' in habits.agitation
+    ? { ...draft.bath.agitation, continuous: true }
+    : { ...draft.bath.agitation, ...habits.agitation };
 }
 
 /** Finer than anything that is shown or poured, coarse enough to be stored. */

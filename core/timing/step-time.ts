@@ -125,9 +125,7 @@ function pushLabel(bath: Bath, pushStops: number): string {
 
 function temperatureLabel(bath: Bath, tempC: number): Sentence {
   if (!hasCurve(bath.time.points)) return sentence`Same time at any temperature`;
-  return Math.abs(tempC - bath.nominalC) < 0.05
-    ? sentence`At ${{ tempC }}`
-    : sentence`${{ tempC }} instead of ${{ tempC: bath.nominalC }}`;
+  return Math.abs(tempC - bath.nominalC) < 0.05 ? sentence`At ${{ tempC }}` : sentence`${{ tempC }} instead of ${{ tempC: bath.nominalC }}`;
 }
 
 function stepWarnings(bath: Bath, tempC: number, seconds: number, extrapolated: boolean): Warning[] {
@@ -136,10 +134,7 @@ function stepWarnings(bath: Bath, tempC: number, seconds: number, extrapolated: 
     warnings.push({ code, bath: bath.id, ...asMessage(sentence`${bath.name}: ${said}`) });
   const { lowC, highC } = leafletRange(bath.time.points);
   if (extrapolated) {
-    warn(
-      'extrapolated',
-      sentence`${{ tempC }} is just beyond the leaflet's ${{ fromC: lowC, toC: highC }}, so its time is an estimate.`,
-    );
+    warn('extrapolated', sentence`${{ tempC }} is just beyond the leaflet's ${{ fromC: lowC, toC: highC }}, so its time is an estimate.`);
   }
   if (!hasCurve(bath.time.points) && bath.range && (tempC < bath.range.lowC - 1e-9 || tempC > bath.range.highC + 1e-9)) {
     const { lowC: fromC, highC: toC } = bath.range;

@@ -52,13 +52,20 @@ test('Fahrenheit is the same temperature, and a difference keeps its own scale',
 });
 
 test('volumes are typed in any of their units, and each ounce says which it is', () => {
-  expect([showVolume(520), showVolume(520, 'US fl oz'), showVolume(520, 'imp fl oz')]).toEqual(['520 ml', '17.6 US fl oz', '18.3 imp fl oz']);
+  expect([showVolume(520), showVolume(520, 'US fl oz'), showVolume(520, 'imp fl oz')]).toEqual([
+    '520 ml',
+    '17.6 US fl oz',
+    '18.3 imp fl oz',
+  ]);
   const typed = ['520', '520 ml', '0,52 l', '52 cl', ' 17.6 US fl. oz', '17.6oz', '18.3 imp fl oz', 'a cup', '', '5 m', '-5', '0x10'];
   expect(typed.map((text) => parseVolume(text))).toEqual([520, 520, 520, 520, 520.5, 520.5, 520, null, null, null, -5, null]);
   // Without a unit it is the person's own, and so is a bare ounce.
-  expect([parseVolume('10', 'US fl oz'), parseVolume('10', 'imp fl oz'), parseVolume('10 oz', 'imp fl oz'), parseVolume('10 ml', 'US fl oz')]).toEqual([
-    295.7, 284.1, 284.1, 10,
-  ]);
+  expect([
+    parseVolume('10', 'US fl oz'),
+    parseVolume('10', 'imp fl oz'),
+    parseVolume('10 oz', 'imp fl oz'),
+    parseVolume('10 ml', 'US fl oz'),
+  ]).toEqual([295.7, 284.1, 284.1, 10]);
   fc.assert(
     fc.property(fc.integer({ min: 10, max: 20_000 }), fc.constantFrom(...VOLUME_UNITS), (ml, unit) => {
       expect(Math.abs((parseVolume(showVolume(ml, unit), unit) ?? 0) - ml)).toBeLessThan(1.6);

@@ -48,15 +48,20 @@ const arrangedRuns = array(object({ tankId: id(), batchId: id(), rollIds: array(
   .required();
 const arranged = () => mixed<readonly ArrangedRun[]>((runs): runs is readonly ArrangedRun[] => arrangedRuns.isValidSync(runs)).required();
 
-const numbers = mixed<Record<string, Record<string, number>>>((value): value is Record<string, Record<string, number>> =>
-  isRecord(value) && Object.values(value).every((inner) => isRecord(inner) && Object.values(inner).every((n) => typeof n === 'number' && Number.isFinite(n))),
+const numbers = mixed<Record<string, Record<string, number>>>(
+  (value): value is Record<string, Record<string, number>> =>
+    isRecord(value) &&
+    Object.values(value).every(
+      (inner) => isRecord(inner) && Object.values(inner).every((n) => typeof n === 'number' && Number.isFinite(n)),
+    ),
 );
 
 function isRecord(value: unknown): value is Record<string, unknown> {
   return typeof value === 'object' && value !== null && !Array.isArray(value);
 }
 
-const stringsIn = (value: unknown): string[] => (Array.isArray(value) ? value.filter((each): each is string => typeof each === 'string') : []);
+const stringsIn = (value: unknown): string[] =>
+  Array.isArray(value) ? value.filter((each): each is string => typeof each === 'string') : [];
 
 function only<T>(value: unknown, is: (entry: unknown) => entry is T): Record<string, T> {
   return isRecord(value) ? Object.fromEntries(Object.entries(value).filter((pair): pair is [string, T] => is(pair[1]))) : {};
@@ -79,8 +84,8 @@ export function readDraftDocument(document: unknown): Draft {
     temperaturesC: numbers.isValidSync(document['temperaturesC']) ? (document['temperaturesC'] as Draft['temperaturesC']) : {},
     pushStops: only(document['pushStops'], isNumber),
     treatments: only(document['treatments'], isTreatment),
-    ownS: numbers.isValidSync(document['ownS']) && isRecord(document['ownS']) ? (document['ownS']) : {},
-    arrangement: arrangedRuns.isValidSync(arrangement) ? (arrangement as readonly ArrangedRun[]) : null,
+    ownS: numbers.isValidSync(document['ownS']) && isRecord(document['ownS']) ? document['ownS'] : {},
+    arrangement: arrangedRuns.isValidSync(arrangement) ? arrangement : null,
     ...(isRecord(habits) ? { habits: readHabits(habits) } : {}),
     ...(wear === 'last' || wear === 'first' ? { wear } : {}),
     ...(pushSchool === 'leaflet' || pushSchool === 'rule-of-thumb' ? { pushSchool } : {}),
@@ -111,7 +116,11 @@ const shapes = {
   }),
   'run-tank': object({ run: number().integer().min(0).required(), tankId: id(), runs: arranged() }),
   margin: object({ batchId: id(), bath: id(), seconds: number().integer().min(-3600).max(3600).required() }),
-  heat: object({ school: string<HeatSchool>().oneOf([...HEAT_SCHOOLS]).required() }),
+  heat: object({
+    school: string<HeatSchool>()
+      .oneOf([...HEAT_SCHOOLS])
+      .required(),
+  }),
   propose: object({}),
   'usual-habits': object({}),
 } as const;

@@ -193,7 +193,15 @@ function TemperatureField({ batchId, bath, tempC, refusal }: TemperatureFieldPro
 }
 
 /** A person's own margin on a developer: seconds more or less, by conviction; it comes back next time (domain.md 9). */
-function MarginField({ batchId, bath, seconds }: { readonly batchId: string; readonly bath: { readonly id: string; readonly name: string }; readonly seconds: number }) {
+function MarginField({
+  batchId,
+  bath,
+  seconds,
+}: {
+  readonly batchId: string;
+  readonly bath: { readonly id: string; readonly name: string };
+  readonly seconds: number;
+}) {
   const submit = useSubmit();
   const id = `margin-${batchId}-${bath.id}`;
   return (

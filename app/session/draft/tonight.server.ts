@@ -79,19 +79,14 @@ export function houseHeat(habits: Habits, roomC: number): HouseHeat | null {
   const dryInTheBath = habits.prewash?.kind === 'none';
   return {
     roomC,
-    start: (habits.tankStart ?? (dryInTheBath ? 'bath' : 'room')),
+    start: habits.tankStart ?? (dryInTheBath ? 'bath' : 'room'),
     stands: habits.tankStands ?? 'air',
     school: habits.temperature ?? 'wait-longer',
   };
 }
 
 /** The chosen batch of each process that waits, or the freshest. */
-function batchesTonight(
-  rolls: readonly EveningRoll[],
-  batches: readonly BatchTonight[],
-  draft: Draft,
-  on: string,
-): BatchTonight[] {
+function batchesTonight(rolls: readonly EveningRoll[], batches: readonly BatchTonight[], draft: Draft, on: string): BatchTonight[] {
   const processes = [...new Set(rolls.map(bathProcess))];
   return processes.flatMap((process) => {
     const chosen = draft.batchIds.findLast((id) => batches.some((batch) => batch.id === id && batch.kit.process === process));

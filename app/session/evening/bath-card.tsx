@@ -109,7 +109,11 @@ export function BathCard({
             <Notice>
               The water goes in warmer than it is wanted, and only falls slowly. Begin with{' '}
               <span className="figure">{show(bath.coolerC)}</span> instead.{' '}
-              <button type="button" className="font-semibold underline" onClick={() => change({ startC: bath.coolerC ?? tub.startC }, true)}>
+              <button
+                type="button"
+                className="font-semibold underline"
+                onClick={() => change({ startC: bath.coolerC ?? tub.startC }, true)}
+              >
                 Use {show(bath.coolerC)}
               </button>
             </Notice>
@@ -292,7 +296,11 @@ function chartOf(bath: EveningBath, unit: Units['temperature']): ChartConfigurat
           ticks: { font: figures, color: '#47656a', maxTicksLimit: 7 },
           grid: { display: false },
         },
-        y: { title: { display: true, text: `°${unit}`, font: figures, color: '#47656a' }, ticks: { font: figures, color: '#47656a', maxTicksLimit: 6 }, grid: { color: '#dde6e1' } },
+        y: {
+          title: { display: true, text: `°${unit}`, font: figures, color: '#47656a' },
+          ticks: { font: figures, color: '#47656a', maxTicksLimit: 6 },
+          grid: { color: '#dde6e1' },
+        },
       },
       plugins: { legend: { display: false }, tooltip: { enabled: false } },
     },

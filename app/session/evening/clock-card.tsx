@@ -18,7 +18,8 @@ function Asked({ question, settings }: { readonly question: ClockQuestion; reado
             <input type="hidden" name="intent" value="evening" />
             <input type="hidden" name="anchor" value={settings.anchor} />
             <input type="hidden" name="time" value={settings.time} />
-            {question.time} comes twice tonight: clocks are put back. Planned for {question.chosen === 'first' ? question.first : question.second}.{' '}
+            {question.time} comes twice tonight: clocks are put back. Planned for{' '}
+            {question.chosen === 'first' ? question.first : question.second}.{' '}
             <button name="which" value={question.chosen === 'first' ? 'second' : 'first'} className="font-semibold underline">
               I mean {question.chosen === 'first' ? question.second : question.first}
             </button>

@@ -73,12 +73,15 @@ export function EveningAxis({ runs, clock, ticks, times }: AxisProps) {
         })}
       </div>
       <ul className="mt-2 grid gap-x-4 gap-y-1 text-[0.95rem] sm:grid-cols-2">
-        {times.map((when, i) => when && (
-          <li key={when.pour + String(i)}>
-            <span className="font-semibold">Run {i + 1}</span>: load <span className="figure">{when.load}</span>, pour{' '}
-            <span className="figure font-semibold text-teal">{when.pour}</span>, hung <span className="figure">{when.hung}</span>
-          </li>
-        ))}
+        {times.map(
+          (when, i) =>
+            when && (
+              <li key={when.pour + String(i)}>
+                <span className="font-semibold">Run {i + 1}</span>: load <span className="figure">{when.load}</span>, pour{' '}
+                <span className="figure font-semibold text-teal">{when.pour}</span>, hung <span className="figure">{when.hung}</span>
+              </li>
+            ),
+        )}
       </ul>
       <p className="mt-2 text-sm text-quiet">Red: bottles warming. Dark: loading, in darkness. Then the baths, and hanging.</p>
     </Card>

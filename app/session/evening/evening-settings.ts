@@ -43,7 +43,8 @@ export function readEvening(document: unknown): EveningSettings {
   const read: Record<string, unknown> = {};
   for (const [name, usual] of Object.entries(DEFAULT_EVENING)) {
     const stored = (document as Record<string, unknown>)[name];
-    if (stored === undefined || (name === 'labPrice' ? stored !== null && typeof stored !== 'number' : typeof stored !== typeof usual)) continue;
+    if (stored === undefined || (name === 'labPrice' ? stored !== null && typeof stored !== 'number' : typeof stored !== typeof usual))
+      continue;
     if (shapes[name as keyof typeof shapes]?.isValidSync(stored, { strict: true }) ?? true) read[name] = stored;
   }
   return { ...DEFAULT_EVENING, ...read };

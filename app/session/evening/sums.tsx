@@ -4,7 +4,13 @@ import { useText } from '../../ui/units.ts';
 type Said = string | ({ readonly message: string } & Spoken);
 
 /** Figures opened to their sums, to be followed with a pencil. */
-export function Sums({ title, sums }: { readonly title: string; readonly sums: readonly { readonly what: string; readonly sum: Said; readonly figure: Said }[] }) {
+export function Sums({
+  title,
+  sums,
+}: {
+  readonly title: string;
+  readonly sums: readonly { readonly what: string; readonly sum: Said; readonly figure: Said }[];
+}) {
   const text = useText();
   const say = (said: Said) => (typeof said === 'string' ? said : text(said));
   return (

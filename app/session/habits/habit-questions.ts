@@ -132,9 +132,17 @@ export const QUESTIONS: readonly Question[] = [
     name: 'temperature',
     asks: 'What the tank takes',
     schools: [
-      { value: 'wait-longer', label: 'Wait longer', does: 'Poured at its target; the developer stays in for as long as the tank’s cold costs.' },
+      {
+        value: 'wait-longer',
+        label: 'Wait longer',
+        does: 'Poured at its target; the developer stays in for as long as the tank’s cold costs.',
+      },
       { value: 'pour-warmer', label: 'Pour warmer', does: 'So warm that its dose is right at the leaflet’s own second.' },
-      { value: 'ignore', label: 'Leave it out', does: 'As if the tank took nothing. A cold tank then costs up to two degrees that nobody sees.' },
+      {
+        value: 'ignore',
+        label: 'Leave it out',
+        does: 'As if the tank took nothing. A cold tank then costs up to two degrees that nobody sees.',
+      },
     ],
   },
   {

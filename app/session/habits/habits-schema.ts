@@ -41,7 +41,8 @@ type HabitsForm = InferType<typeof habitsSchema>;
 const EVERY_S: Readonly<Record<string, number>> = { 'every-30': 30, 'every-60': 60, 'long-gaps': 120 };
 
 export function habitsFromForm(form: HabitsForm): Habits {
-  const { prewash, prewashS, afterDeveloper, washing, washS, washN, wettingAgent, agitation, initialS, inversions, dryingH, ...plain } = form;
+  const { prewash, prewashS, afterDeveloper, washing, washS, washN, wettingAgent, agitation, initialS, inversions, dryingH, ...plain } =
+    form;
   return {
     ...plain,
     ...(dryingH === undefined ? {} : { dryingH }),

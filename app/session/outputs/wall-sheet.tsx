@@ -55,7 +55,9 @@ function whereTo(steps: readonly PlannedStep[]): string {
     steps.filter((step) => !isWater(step.kind) && step.after === after).map((step) => step.name.toLowerCase());
   const [back, away] = [names('return'), names('discard')];
   const say = (these: readonly string[], what: string) => (these.length > 0 ? ` ${these.join(', ')} ${what}.` : '');
-  return (say(back, back.length === 1 ? 'back into its own bottle' : 'each back into its own bottle') + say(away, 'into the waste jug, not back'))
+  return (
+    say(back, back.length === 1 ? 'back into its own bottle' : 'each back into its own bottle') + say(away, 'into the waste jug, not back')
+  )
     .trim()
     .replace(/(^|\. )[a-z]/g, (letter) => letter.toUpperCase());
 }
@@ -188,9 +190,9 @@ export default function WallSheet({ loaderData }: Route.ComponentProps) {
                 </p>
               ))}
               <p>
-                Gloves, eye protection, moving air. {whereTo(steps)} Vent a tank that holds bleach-fix. In the eyes
-                or swallowed: rinse, and call local emergency or poison services with the safety data sheet at hand. The kit’s leaflet and
-                safety sheet overrule this page.
+                Gloves, eye protection, moving air. {whereTo(steps)} Vent a tank that holds bleach-fix. In the eyes or swallowed: rinse, and
+                call local emergency or poison services with the safety data sheet at hand. The kit’s leaflet and safety sheet overrule this
+                page.
               </p>
             </footer>
           </article>

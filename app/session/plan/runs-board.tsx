@@ -37,7 +37,10 @@ export function RunsBoard({
   const submit = useSubmit();
   const action = useTonightAction();
   const id = useId();
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }), useSensor(KeyboardSensor, { coordinateGetter: toTheNextRun }));
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: toTheNextRun }),
+  );
   const dropped = ({ active, over }: DragEndEvent) => {
     const to = over ? /^run-(-?\d+)$/.exec(String(over.id))?.[1] : undefined;
     const from = runs.findIndex((run) => run.rollIds.includes(String(active.id)));
@@ -63,12 +66,14 @@ export function RunsBoard({
 }
 
 const INSTRUCTIONS = {
-  draggable: 'Press Space to pick the roll up, an arrow key to take it to the next run, Space again to put it down, Escape to leave it where it was.',
+  draggable:
+    'Press Space to pick the roll up, an arrow key to take it to the next run, Space again to put it down, Escape to leave it where it was.',
 };
 
 /** One arrow key is one run further, however tall the cards are. */
 const toTheNextRun: KeyboardCoordinateGetter = (event, { currentCoordinates, context }) => {
-  const way = event.code === 'ArrowDown' || event.code === 'ArrowRight' ? 1 : event.code === 'ArrowUp' || event.code === 'ArrowLeft' ? -1 : 0;
+  const way =
+    event.code === 'ArrowDown' || event.code === 'ArrowRight' ? 1 : event.code === 'ArrowUp' || event.code === 'ArrowLeft' ? -1 : 0;
   const { droppableContainers, droppableRects, collisionRect } = context;
   if (way === 0 || !collisionRect) return undefined;
   event.preventDefault();

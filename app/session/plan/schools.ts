@@ -69,7 +69,11 @@ export function compareSchools(
     row('first', 'Wear by the first roll', 'Counts what was done before this load.'),
     ...(tonight.heat
       ? [
-          row('wait-longer', 'Wait longer for the tank', 'Poured as planned; colours are made a little cooler, and nothing can be poured too hot.'),
+          row(
+            'wait-longer',
+            'Wait longer for the tank',
+            'Poured as planned; colours are made a little cooler, and nothing can be poured too hot.',
+          ),
           row('pour-warmer', 'Pour warmer', 'The time stays; a slip with the hotter bottle tells at once.'),
         ]
       : []),

@@ -44,8 +44,7 @@ export function StepDetail({
         ) : (
           <p className="mt-2 text-sm text-quiet">
             {step.points.length === 1 ? 'Its leaflet gives one time: no curve to follow.' : 'A habit times this step, not a leaflet.'}
-            {step.range &&
-              ` Keep it at ${showRange(step.range.lowC, step.range.highC, units)}.`}
+            {step.range && ` Keep it at ${showRange(step.range.lowC, step.range.highC, units)}.`}
           </p>
         )}
       </Card>

@@ -17,14 +17,26 @@ export function TankTrace({ plan }: { readonly plan: Pick<Plan, 'steps' | 'total
   const x = (s: number) => (s / plan.totalS) * WIDTH;
   const y = (c: number) => HEIGHT - ((c - low) / (high - low)) * HEIGHT;
   const line = inTank
-    .map(({ step, startsC, endsC }) => `${x(step.startS).toFixed(1)},${y(startsC).toFixed(1)} ${x(step.startS + step.seconds).toFixed(1)},${y(endsC).toFixed(1)}`)
+    .map(
+      ({ step, startsC, endsC }) =>
+        `${x(step.startS).toFixed(1)},${y(startsC).toFixed(1)} ${x(step.startS + step.seconds).toFixed(1)},${y(endsC).toFixed(1)}`,
+    )
     .join(' ');
   const words = critical
-    .map(({ step, startsC, endsC }) => `${step.name}: pour at ${show(step.pourC ?? step.temperatureC)}, in the tank ${show(startsC)} ${endsC < startsC ? 'falling' : 'rising'} to ${show(endsC)}`)
+    .map(
+      ({ step, startsC, endsC }) =>
+        `${step.name}: pour at ${show(step.pourC ?? step.temperatureC)}, in the tank ${show(startsC)} ${endsC < startsC ? 'falling' : 'rising'} to ${show(endsC)}`,
+    )
     .join('. ');
   return (
     <figure className="mt-2">
-      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="h-11 w-full" preserveAspectRatio="none" role="img" aria-label={`The tank’s temperature. ${words}.`}>
+      <svg
+        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+        className="h-11 w-full"
+        preserveAspectRatio="none"
+        role="img"
+        aria-label={`The tank’s temperature. ${words}.`}
+      >
         {critical.map(({ step }) => (
           <rect key={step.id} x={x(step.startS)} width={x(step.seconds)} y={0} height={HEIGHT} fill="#e6f0ed" />
         ))}
@@ -33,8 +45,10 @@ export function TankTrace({ plan }: { readonly plan: Pick<Plan, 'steps' | 'total
       <figcaption className="mt-1 text-[0.95rem]">
         {critical.map(({ step, startsC, endsC }) => (
           <p key={step.id}>
-            {critical.length > 1 && `${step.name}: `}Pour at <strong className="figure text-teal">{show(step.pourC ?? step.temperatureC)}</strong>, in the
-            tank <span className="figure">{show(startsC)}</span> {endsC < startsC ? 'falling' : 'rising'} to <span className="figure">{show(endsC)}</span>
+            {critical.length > 1 && `${step.name}: `}Pour at{' '}
+            <strong className="figure text-teal">{show(step.pourC ?? step.temperatureC)}</strong>, in the tank{' '}
+            <span className="figure">{show(startsC)}</span> {endsC < startsC ? 'falling' : 'rising'} to{' '}
+            <span className="figure">{show(endsC)}</span>
           </p>
         ))}
       </figcaption>

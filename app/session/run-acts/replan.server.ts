@@ -38,16 +38,21 @@ export function replanAt(runId: string, step: string, tempC: number): Started {
       if (run?.state !== 'live' || stateOfRun(run).phase !== 'ready')
         throw new Refused('This run has begun: enter the temperature as a reading, and its finish moves.');
       const open = openRuns(run.sessionId, ['live', 'queued']);
-      const away = open.map((each) => findBatch(each.batchId)).find((batch) => batch !== null && batch !== undefined && batch.retiredAtMs !== null);
+      const away = open
+        .map((each) => findBatch(each.batchId))
+        .find((batch) => batch !== null && batch !== undefined && batch.retiredAtMs !== null);
       if (away)
-        throw new Refused(`${away.name} was put away meanwhile. Take it back to the shelf, or go back to the plan and choose another batch.`);
+        throw new Refused(
+          `${away.name} was put away meanwhile. Take it back to the shelf, or go back to the plan and choose another batch.`,
+        );
       const draft = takenBack(run.sessionId, open);
       const ofBatch = { ...draft.temperaturesC[run.batchId], [step]: tempC };
       writeDraft({ ...draft, temperaturesC: { ...draft.temperaturesC, [run.batchId]: ofBatch } });
       const { runs } = tonight().evening;
       const fault = runs.flatMap((each) => (each.plan.ok ? each.broken : each.plan.errors.map((error) => error.message)))[0];
       if (fault) throw new Refused(fault);
-      if (runs.length < open.length) throw new Refused('One of the runs can no longer be planned as it was. Go back to the plan to see why.');
+      if (runs.length < open.length)
+        throw new Refused('One of the runs can no longer be planned as it was. Go back to the plan to see why.');
       const again = startTonight();
       if (!again.ok) throw new Refused(again.message);
       return again;

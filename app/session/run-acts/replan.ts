@@ -9,8 +9,6 @@ export async function action({ request, params }: Route.ActionArgs) {
   const form = await request.formData();
   const reading = parseReading(textOf(form, 'tempC'));
   return toTheBench(
-    reading.ok
-      ? replanAt(params.runId, textOf(form, 'step'), reading.tempC)
-      : { ok: false, message: reading.message, liveRunId: null },
+    reading.ok ? replanAt(params.runId, textOf(form, 'step'), reading.tempC) : { ok: false, message: reading.message, liveRunId: null },
   );
 }

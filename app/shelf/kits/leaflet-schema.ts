@@ -11,8 +11,7 @@ import { celsiusFromFahrenheit, fahrenheitFromCelsius } from '../../../core/unit
 import { typedDuration, typedName, typedNumber, typedText, typedVolume } from '../../ui/typed.ts';
 
 const TIME = 'A time is minutes and seconds, such as 3:15, or seconds, such as 195.';
-const time = () =>
-  typedDuration(TIME).test('range', TIME, (value) => typeof value !== 'number' || (value >= 1 && value <= 86_400));
+const time = () => typedDuration(TIME).test('range', TIME, (value) => typeof value !== 'number' || (value >= 1 && value <= 86_400));
 const SECONDS = 'Seconds are a number from 0 to 3600.';
 
 /** A box that is not ticked is not sent at all. */
@@ -83,28 +82,29 @@ export function leafletSchema({ temperature: unit, volume: volumeUnit }: Units) 
     ).default([]),
   })
     // Rows of a rule that is not chosen are hidden, and must not be asked for.
-    .transform((value: Record<string, unknown> | null) =>
-      value && {
-        ...value,
-        ...(value['push'] === 'table' ? {} : { pushRows: [] }),
-        ...(value['wear'] === 'ladder' ? {} : { wearRows: [] }),
-      },
+    .transform(
+      (value: Record<string, unknown> | null) =>
+        value && {
+          ...value,
+          ...(value['push'] === 'table' ? {} : { pushRows: [] }),
+          ...(value['wear'] === 'ladder' ? {} : { wearRows: [] }),
+        },
     )
     .test('rule-has-its-figures', '', function (value) {
-    // A gap in the list is said at its own fields.
-    if (!(value as unknown)) return true;
-    const missing = (path: string, message: string) => this.createError({ path: `${this.path}.${path}`, message });
-    if (value.push === 'add' && value.pushSeconds === undefined) return missing('pushSeconds', 'Give the seconds for each stop.');
-    if (value.push === 'factor' && value.pushFactor === undefined) return missing('pushFactor', 'Give the factor for each stop.');
-    if (value.push === 'table' && value.pushRows.length === 0) return missing('push', 'Add a row for each push the leaflet lists.');
-    if (value.wear === 'percent' && value.wearPercent === undefined) return missing('wearPercent', 'Give the percent for each roll.');
-    if (value.wear === 'add' && value.wearSeconds === undefined) return missing('wearSeconds', 'Give the seconds to add.');
-    if (value.wear === 'add' && value.wearEvery === undefined) return missing('wearEvery', 'Give after how many rolls.');
-    if (value.wear === 'ladder' && value.wearRows.length === 0) return missing('wear', 'Add a row for each time the leaflet lists.');
-    if ((value.low === undefined) !== (value.high === undefined))
-      return missing(value.low === undefined ? 'low' : 'high', 'A range has both ends, or neither.');
-    return true;
-  });
+      // A gap in the list is said at its own fields.
+      if (!(value as unknown)) return true;
+      const missing = (path: string, message: string) => this.createError({ path: `${this.path}.${path}`, message });
+      if (value.push === 'add' && value.pushSeconds === undefined) return missing('pushSeconds', 'Give the seconds for each stop.');
+      if (value.push === 'factor' && value.pushFactor === undefined) return missing('pushFactor', 'Give the factor for each stop.');
+      if (value.push === 'table' && value.pushRows.length === 0) return missing('push', 'Add a row for each push the leaflet lists.');
+      if (value.wear === 'percent' && value.wearPercent === undefined) return missing('wearPercent', 'Give the percent for each roll.');
+      if (value.wear === 'add' && value.wearSeconds === undefined) return missing('wearSeconds', 'Give the seconds to add.');
+      if (value.wear === 'add' && value.wearEvery === undefined) return missing('wearEvery', 'Give after how many rolls.');
+      if (value.wear === 'ladder' && value.wearRows.length === 0) return missing('wear', 'Add a row for each time the leaflet lists.');
+      if ((value.low === undefined) !== (value.high === undefined))
+        return missing(value.low === undefined ? 'low' : 'high', 'A range has both ends, or neither.');
+      return true;
+    });
   return object({
     name: typedName().max(200).required('Give the kit the name that is on its box.'),
     process: string().oneOf(PROCESSES, 'Choose the process.').required('Choose the process.'),
@@ -168,7 +168,8 @@ export function leafletFromKit(kit: Kit, { temperature: unit, volume: volumeUnit
       waterMl: amount(bath.mix?.waterMl),
       waterTemp: shown(bath.mix?.waterC),
       stirS: bath.mix?.stirS,
-      parts: bath.mix?.parts.map((part) => ({
+      parts:
+        bath.mix?.parts.map((part) => ({
           name: part.name,
           amount: part.g ?? amount(part.ml),
           unit: part.g === undefined ? 'ml' : 'g',
@@ -277,7 +278,11 @@ function pushRule(bath: LeafletBath): PushRule | undefined {
 function wearRule(bath: LeafletBath): ExhaustionRule | undefined {
   switch (bath.wear) {
     case 'percent':
-      return { rule: 'percent', perRoll: bath.wearPercent ?? 0, ...given('everyRolls', bath.wearPercentEvery === 1 ? undefined : bath.wearPercentEvery) };
+      return {
+        rule: 'percent',
+        perRoll: bath.wearPercent ?? 0,
+        ...given('everyRolls', bath.wearPercentEvery === 1 ? undefined : bath.wearPercentEvery),
+      };
     case 'add':
       return { rule: 'add', seconds: bath.wearSeconds ?? 0, everyRolls: bath.wearEvery ?? 1 };
     case 'ladder':

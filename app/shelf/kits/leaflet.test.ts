@@ -88,9 +88,24 @@ test('a second copy never takes the first one’s place', () => {
 
 test('“4 % every 2 rolls” and a wash with a time of its own are typed in and plan so', () => {
   const kit = KITS.find((each) => each.id === 'house-c41-three-bath') as Kit;
-  const fields = changed(kit, () => ({ wear: 'percent', wearPercent: '4', wearPercentEvery: '2' })) as ReturnType<typeof changed> & { sequence: string[] };
-  const wash = { id: 'long-wash', name: 'Long wash', kind: 'wash', nominal: '38', points: [{ temp: '38', time: '6:00' }], push: 'none', wear: 'none', after: 'discard' };
-  const typed = filledIn({ ...fields, baths: [...fields.baths, wash], sequence: fields.sequence.map((step) => (step === 'wash' ? 'long-wash' : step)) });
+  const fields = changed(kit, () => ({ wear: 'percent', wearPercent: '4', wearPercentEvery: '2' })) as ReturnType<typeof changed> & {
+    sequence: string[];
+  };
+  const wash = {
+    id: 'long-wash',
+    name: 'Long wash',
+    kind: 'wash',
+    nominal: '38',
+    points: [{ temp: '38', time: '6:00' }],
+    push: 'none',
+    wear: 'none',
+    after: 'discard',
+  };
+  const typed = filledIn({
+    ...fields,
+    baths: [...fields.baths, wash],
+    sequence: fields.sequence.map((step) => (step === 'wash' ? 'long-wash' : step)),
+  });
   const read = readKit(kitFromLeaflet(typed, METRIC, 'mine', kit));
   if (!read.ok) throw new Error(JSON.stringify(read.errors));
   expect(read.value.baths[0]?.exhaustion).toEqual({ rule: 'percent', perRoll: 4, everyRolls: 2 });

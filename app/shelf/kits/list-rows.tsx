@@ -42,10 +42,7 @@ export function Rows<T>({ form, list, add, row, of }: RowsProps<T>) {
       {items.map((item, i) => (
         <div key={item.key} className="mb-2 grid grid-cols-[1fr_auto] items-end gap-1">
           <div className="grid grid-cols-2 items-end gap-2">{row(item as FieldMetadata<T, Leaflet>, i)}</div>
-          <ListButton
-            props={form.remove.getButtonProps({ name: list.name as string, index: i })}
-            label={`Take out ${of} ${i + 1}`}
-          >
+          <ListButton props={form.remove.getButtonProps({ name: list.name as string, index: i })} label={`Take out ${of} ${i + 1}`}>
             <Trash2 aria-hidden size={17} />
           </ListButton>
         </div>

@@ -17,26 +17,26 @@ const COOLING = 'A cooling is a share a minute from 0 to 1, such as 0.02; a tank
 export function tankSchema(unit: VolumeUnit) {
   const VOLUME = `A tank takes from ${showVolume(50, unit)} to ${showVolume(10_000, unit)}, such as ${figureOfVolume(520, unit)}, or with another unit: 0.5 l.`;
   return object({
-  name: typedName().max(120).required('Give the tank a name, such as “Steel, two reels”.'),
-  method: string().oneOf(TANK_METHODS, 'Choose how the tank is agitated.').required('Choose how the tank is agitated.'),
-  volumeMl: typedVolume(VOLUME, unit).min(50, VOLUME).max(10_000, VOLUME).required(VOLUME),
-  fillS: seconds().required(SECONDS),
-  drainS: seconds().required(SECONDS),
-  reelSets: typedNumber('Sets of reels are a whole number from 1 to 9.').integer().min(1).max(9).default(1),
-  heatJK: typedNumber(HEAT).min(0, HEAT).max(5000, HEAT),
-  material: string().oneOf(TANK_MATERIALS, 'Choose what the tank is made of.').default('plastic'),
-  coolingPerMin: typedNumber(COOLING).min(0, COOLING).max(1, COOLING),
-  coolingInBathPerMin: typedNumber(COOLING).min(0, COOLING).max(1, COOLING),
-  p135: places(),
-  p120: places(),
-  p110: places(),
-  p4x5: places(),
-  p5x7: places(),
-  p8x10: places(),
-}).test('holds-something', '', function (value) {
-  const any = [value.p135, value.p120, value.p110, value.p4x5, value.p5x7, value.p8x10].some((n) => (n ?? 0) > 0);
-  return any || this.createError({ path: 'p135', message: 'A tank that holds nothing develops nothing. Give at least one place.' });
-});
+    name: typedName().max(120).required('Give the tank a name, such as “Steel, two reels”.'),
+    method: string().oneOf(TANK_METHODS, 'Choose how the tank is agitated.').required('Choose how the tank is agitated.'),
+    volumeMl: typedVolume(VOLUME, unit).min(50, VOLUME).max(10_000, VOLUME).required(VOLUME),
+    fillS: seconds().required(SECONDS),
+    drainS: seconds().required(SECONDS),
+    reelSets: typedNumber('Sets of reels are a whole number from 1 to 9.').integer().min(1).max(9).default(1),
+    heatJK: typedNumber(HEAT).min(0, HEAT).max(5000, HEAT),
+    material: string().oneOf(TANK_MATERIALS, 'Choose what the tank is made of.').default('plastic'),
+    coolingPerMin: typedNumber(COOLING).min(0, COOLING).max(1, COOLING),
+    coolingInBathPerMin: typedNumber(COOLING).min(0, COOLING).max(1, COOLING),
+    p135: places(),
+    p120: places(),
+    p110: places(),
+    p4x5: places(),
+    p5x7: places(),
+    p8x10: places(),
+  }).test('holds-something', '', function (value) {
+    const any = [value.p135, value.p120, value.p110, value.p4x5, value.p5x7, value.p8x10].some((n) => (n ?? 0) > 0);
+    return any || this.createError({ path: 'p135', message: 'A tank that holds nothing develops nothing. Give at least one place.' });
+  });
 }
 
 export const PLACE_FIELDS: readonly (readonly [FormatFamily, 'p135' | 'p120' | 'p110' | 'p4x5' | 'p5x7' | 'p8x10'])[] = [
@@ -60,7 +60,7 @@ export function tankFromForm(id: string, form: InferType<ReturnType<typeof tankS
     heatJK: form.heatJK ?? null,
     coolingPerMin: form.coolingPerMin ?? null,
     coolingInBathPerMin: form.coolingInBathPerMin ?? null,
-    material: form.method === 'rotary' ? 'rotary' : ((form.material) ?? 'plastic'),
+    material: form.method === 'rotary' ? 'rotary' : (form.material ?? 'plastic'),
     holds: Object.fromEntries(PLACE_FIELDS.flatMap(([family, field]) => (form[field] ? [[family, form[field]]] : []))),
   };
 }

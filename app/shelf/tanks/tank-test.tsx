@@ -73,7 +73,8 @@ export function TankTest({ volumeMl, onFound, onTimed }: TankTestProps) {
         ))}
       </RadioGroup>
       <p className="mt-2 text-sm text-quiet">
-        Pour {showVolume(volumeMl, volume)} of warm water, about {showTemperature(40, temperature)}, into the empty tank with its reels. Close it
+        Pour {showVolume(volumeMl, volume)} of warm water, about {showTemperature(40, temperature)}, into the empty tank with its reels.
+        Close it
         {stands === 'bath' && ', stand it in the bath'}, start the timer, and read it after one minute and after five.
       </p>
       <Timers onTimed={onTimed} />
@@ -125,7 +126,14 @@ function Timers({ onTimed }: Pick<TankTestProps, 'onTimed'>) {
     setNowMs(performance.now());
     setSince({ what, atMs: performance.now() });
   };
-  const says = passedS >= 300 ? 'Read it: five minutes.' : passedS >= 58 && passedS < 75 ? 'Read it: one minute.' : passedS < 60 ? 'First reading at 1:00.' : 'Second reading at 5:00.';
+  const says =
+    passedS >= 300
+      ? 'Read it: five minutes.'
+      : passedS >= 58 && passedS < 75
+        ? 'Read it: one minute.'
+        : passedS < 60
+          ? 'First reading at 1:00.'
+          : 'Second reading at 5:00.';
   return (
     <div className="mt-2 flex flex-wrap items-center gap-2 text-sm">
       <Button type="button" onClick={() => press('test')}>
@@ -138,7 +146,8 @@ function Timers({ onTimed }: Pick<TankTestProps, 'onTimed'>) {
       ))}
       {since && (
         <p role="timer" className="w-full">
-          <span className="figure text-lg font-semibold text-teal">{showDuration(Math.floor(passedS))}</span> {since.what === 'test' && says}
+          <span className="figure text-lg font-semibold text-teal">{showDuration(Math.floor(passedS))}</span>{' '}
+          {since.what === 'test' && says}
         </p>
       )}
     </div>
