@@ -13,6 +13,16 @@ interface Schema extends DBSchema {
   confirmed: { key: number; value: Confirmed & { readonly runId: string }; indexes: { byRun: string } };
 }
 
+/** Where storage is forbidden some browsers throw at once and some refuse later; within an async function both are a refusal. */
+async function opened(): Promise<IDBPDatabase<Schema>> {
+  return openDB<Schema>('steady-reel-bench', 1, {
+    upgrade(database) {
+      database.createObjectStore('queue', { autoIncrement: true }).createIndex('byRun', 'runId');
+      database.createObjectStore('confirmed', { keyPath: 'seq' }).createIndex('byRun', 'runId');
+    },
+  });
+}
+
 /** What the browser keeps of a run (IndexedDB). Everything works without it; then only a closed page forgets. */
 export class EventStore {
   private readonly opened: Promise<IDBPDatabase<Schema> | null>;
@@ -21,12 +31,7 @@ export class EventStore {
     private readonly runId: string,
     private readonly run: StepsById,
   ) {
-    this.opened = openDB<Schema>('steady-reel-bench', 1, {
-      upgrade(database) {
-        database.createObjectStore('queue', { autoIncrement: true }).createIndex('byRun', 'runId');
-        database.createObjectStore('confirmed', { keyPath: 'seq' }).createIndex('byRun', 'runId');
-      },
-    }).catch(() => null);
+    this.opened = opened().catch(() => null);
   }
 
   async queued(): Promise<RunEvent[]> {
@@ -65,7 +70,7 @@ export class EventStore {
     const database = await this.opened;
     if (!database) return;
     const transaction = database.transaction('confirmed', 'readwrite');
-    const puts = confirmed.map((entry) => transaction.store.put({ ...entry, runId: this.runId }));
-    await Promise.all([...puts, transaction.done]).catch(() => undefined);
+    const put = async (entry: Confirmed) => transaction.store.put({ ...entry, runId: this.runId });
+    await Promise.all([...confirmed.map(put), transaction.done]).catch(() => undefined);
   }
 }

@@ -3,6 +3,7 @@ import type { ComponentProps, ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { WorkingLine } from '../../core/timing/step-time.ts';
 import { showDuration, showDurationChange } from '../../core/units/duration.ts';
+import { useText } from './units.ts';
 
 /** `flush` lets a list inside reach the card's edges. */
 export function Card({ className = '', flush = false, ...rest }: ComponentProps<'section'> & { readonly flush?: boolean }) {
@@ -77,10 +78,11 @@ interface WorkingProps {
 
 /** How a time is made, line by line, summing to it. Rules that did nothing are not listed. */
 export function Working({ lines, totalS, since = null, dark = false }: WorkingProps) {
+  const text = useText();
   const rows = [
     ...lines
       .filter((line, i) => i === 0 || line.seconds !== 0)
-      .map((line, i) => ({ label: line.label, figure: i === 0 ? showDuration(line.seconds) : showDurationChange(line.seconds) })),
+      .map((line, i) => ({ label: text(line), figure: i === 0 ? showDuration(line.seconds) : showDurationChange(line.seconds) })),
     ...(since && since.seconds !== 0 ? [{ label: since.label, figure: showDurationChange(since.seconds) }] : []),
   ];
   const rule = dark ? 'border-night-line' : 'border-line';

@@ -111,13 +111,14 @@ function pass(
     let { seconds } = step;
     if (rate && heat.school === 'pour-warmer') {
       const settledC = settledForDose(rate, step, surroundings);
-      if (settledC === null)
+      pourC = settledC === null ? NaN : pourForSettledC(volumeMl, settledC, tank);
+      // Water is poured between ice and steam.
+      if (!(pourC >= 0 && pourC <= 100))
         return refused({
           code: 'pour-out-of-reach',
           path: '$.heat',
           message: `${step.name}: no temperature from the tap to boiling develops it in its time. Check the tank's heat and the temperatures given.`,
         });
-      pourC = pourForSettledC(volumeMl, settledC, tank);
     }
     const startsC = settlesAtC(volumeMl, pourC, tank);
     const path = coolingPath(startsC, surroundings);
@@ -142,7 +143,8 @@ function pass(
 /** The mean over a step: `Ts + (T0 − Ts)(1 − e^(−k·t)) ⁄ (k·t)`. */
 function meanC(startsC: number, { surroundC, coolingPerMin }: Surroundings, seconds: number): number {
   const kt = (coolingPerMin * seconds) / 60;
-  return kt === 0 ? startsC : surroundC + ((startsC - surroundC) * -Math.expm1(-kt)) / kt;
+  // Below this the quotient is all rounding.
+  return kt < 1e-9 ? startsC : surroundC + ((startsC - surroundC) * -Math.expm1(-kt)) / kt;
 }
 
 const COLDEST_C = -20;

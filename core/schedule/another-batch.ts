@@ -1,3 +1,4 @@
+import type { Fault } from '../answer.ts';
 import { isDeveloper } from '../kit/kind.ts';
 import { bathProcess, planEvening, type EveningBatch, type EveningQuestion } from './evening.ts';
 
@@ -12,8 +13,8 @@ export interface EveningInShort {
   readonly totalS: number;
   /** The developer's time of the first run; null when no run of it can be planned. */
   readonly developerS: number | null;
-  /** Why a run cannot be planned so, in words. */
-  readonly faults: readonly string[];
+  /** Why a run cannot be planned so. */
+  readonly faults: readonly Fault[];
 }
 
 /**
@@ -42,7 +43,7 @@ export function withEachBatch(question: EveningQuestion, shelf: readonly Evening
         rollsOut: rolls.length - rollsIn,
         totalS: plans.reduce((sum, plan) => sum + (plan.ok ? plan.value.totalS : 0), 0),
         developerS: developer?.seconds ?? null,
-        faults: [...new Set(plans.flatMap((plan) => (plan.ok ? [] : plan.errors.map((error) => error.message))))],
+        faults: plans.flatMap((plan) => (plan.ok ? [] : plan.errors)),
       };
     });
   });

@@ -74,7 +74,7 @@ export const QUESTIONS: readonly Question[] = [
     asks: 'Washing',
     schools: [
       { value: 'kit', label: 'As the kit says', does: 'The kit’s own wash, or three minutes of running water.' },
-      { value: 'running', label: 'Running water', does: 'Minutes under the tap at 35 to 40 °C.' },
+      { value: 'running', label: 'Running water', does: 'Minutes under the tap, as warm as the baths.' },
       { value: 'changes', label: 'Changes of water', does: 'Fill, shake, empty, so many times. Saves water.' },
       { value: 'counted', label: 'Counted inversions', does: 'Three fills with 5, 10 and 20 inversions. Saves most.' },
     ],

@@ -1,5 +1,6 @@
 import type { EveningInShort } from '../../../core/schedule/another-batch.ts';
 import { showDuration } from '../../../core/units/duration.ts';
+import { useText } from '../../ui/units.ts';
 import { Card } from '../../ui/parts.tsx';
 import { useWorkerAnswer } from '../../ui/use-worker-answer.ts';
 import type { AnotherBatchQuestion } from '../../workers/another-batch.worker.ts';
@@ -15,6 +16,7 @@ export function AnotherBatch({ tonight }: { readonly tonight: TonightData }) {
     () => new Worker(new URL('../../workers/another-batch.worker.ts', import.meta.url), { type: 'module' }),
     { question: eveningQuestion(tonight), shelf: tonight.batches },
   );
+  const text = useText();
   if (!rows || rows.length === 0) return null;
   return (
     <Card aria-labelledby="another-batch">
@@ -29,7 +31,8 @@ export function AnotherBatch({ tonight }: { readonly tonight: TonightData }) {
               <span>
                 <span className="font-semibold">{batch?.name}</span>{' '}
                 {row.inUse && <span className="ml-1 rounded bg-petrol px-1.5 text-sm text-white">tonight</span>}
-                <span className="block text-sm text-quiet">{inWords(row)}</span>
+                <span className="block text-sm text-quiet">{inWords(row)}
+                  {row.faults[0] && ` ${text(row.faults[0])}`}</span>
               </span>
               {!row.inUse && row.rollsIn > 0 && (
                 <TonightForm>
@@ -57,5 +60,5 @@ function inWords({ runs, rollsIn, rollsOut, totalS, developerS, faults }: Evenin
     developerS === null ? null : `developer ${showDuration(developerS)}`,
     faults.length === 0 ? `${showDuration(totalS)} in the baths` : null,
   ].filter(Boolean);
-  return `${parts.join(', ')}.${faults.length > 0 ? ` ${faults[0]}` : ''}`;
+  return `${parts.join(', ')}.`;
 }

@@ -1,0 +1,125 @@
+import fc from 'fast-check';
+import type { ArrangedRun } from '../../../core/schedule/evening.ts';
+import { EMPTY_DRAFT, readDraftChange, readDraftDocument, withChange, type Draft, type DraftChange } from './draft.ts';
+
+const ROLLS = ['a', 'b', 'c', 'd', 'e'];
+const RUNS: readonly ArrangedRun[] = [
+  { tankId: 'steel', batchId: 'lane', rollIds: ['a', 'b'] },
+  { tankId: 'steel', batchId: 'lane', rollIds: ['c'] },
+  { tankId: 'three', batchId: 'marsh', rollIds: ['d', 'e'] },
+];
+const after = (draft: Draft, ...changes: DraftChange[]) => changes.reduce((before, change) => withChange(before, change), draft);
+const rollsIn = (draft: Draft) => (draft.arrangement ?? []).flatMap((run) => run.rollIds);
+
+test('a drag makes the arrangement the person’s own; the roll is in one run, and an empty run goes', () => {
+  const moved = after(EMPTY_DRAFT, { kind: 'move', rollId: 'c', to: 0, runs: [...RUNS] });
+  expect(moved.arrangement?.map((run) => run.rollIds)).toEqual([['a', 'b', 'c'], ['d', 'e']]);
+  const apart = after(moved, { kind: 'move', rollId: 'a', to: -1, runs: [...(moved.arrangement ?? [])] });
+  expect(apart.arrangement?.map((run) => run.rollIds)).toEqual([['b', 'c'], ['d', 'e'], ['a']]);
+  expect(apart.arrangement?.at(-1)).toMatchObject({ tankId: 'steel', batchId: 'lane' });
+});
+
+test('what changes who shares a tank is proposed anew; what does not leaves the arrangement', () => {
+  const arranged = after(EMPTY_DRAFT, { kind: 'reorder', from: 2, to: 0, runs: [...RUNS] });
+  expect(arranged.arrangement?.map((run) => run.tankId)).toEqual(['three', 'steel', 'steel']);
+  const anew: DraftChange[] = [
+    { kind: 'choose-batch', batchId: 'other' },
+    { kind: 'choose-tanks', tankIds: ['three'] },
+    { kind: 'push', rollIds: ['a'], stops: 1 },
+    { kind: 'treatment', rollIds: ['a'], treatment: 'bleach-bypass' },
+    { kind: 'roll-in', rollId: 'a' },
+    { kind: 'propose' },
+  ];
+  for (const change of anew) expect([change.kind, withChange(arranged, change).arrangement]).toEqual([change.kind, null]);
+  const kept: DraftChange[] = [
+    { kind: 'temperature', batchId: 'lane', step: 'developer', tempC: 37 },
+    { kind: 'margin', batchId: 'lane', bath: 'developer', seconds: 15 },
+    { kind: 'school', school: 'first' },
+    { kind: 'heat', school: 'pour-warmer' },
+  ];
+  for (const change of kept) expect([change.kind, withChange(arranged, change).arrangement]).toEqual([change.kind, arranged.arrangement]);
+});
+
+test('a margin of nought is no margin; schools of wear and push stand apart; back to the usual ones clears all three', () => {
+  const margin = (seconds: number): DraftChange => ({ kind: 'margin', batchId: 'lane', bath: 'developer', seconds });
+  expect(after(EMPTY_DRAFT, margin(15), margin(-20)).ownS).toEqual({ lane: { developer: -20 } });
+  expect(after(EMPTY_DRAFT, margin(15), margin(0)).ownS).toEqual({ lane: {} });
+  const own = after(
+    EMPTY_DRAFT,
+    { kind: 'school', school: 'first' },
+    { kind: 'school', school: 'rule-of-thumb' },
+    { kind: 'heat', school: 'pour-warmer' },
+  );
+  expect(own).toMatchObject({ wear: 'first', pushSchool: 'rule-of-thumb', habits: { temperature: 'pour-warmer' } });
+  expect(after(own, { kind: 'usual-habits' })).toEqual(EMPTY_DRAFT);
+  // Tonight's own habits begin as the usual ones.
+  expect(withChange(EMPTY_DRAFT, { kind: 'heat', school: 'wait-longer' }, { clock: 'tank-full' }).habits).toEqual({
+    clock: 'tank-full',
+    temperature: 'wait-longer',
+  });
+});
+
+const runIndex = fc.integer({ min: -1, max: 5 });
+const change: fc.Arbitrary<(runs: readonly ArrangedRun[]) => DraftChange> = fc.oneof(
+  fc.record({ rollId: fc.constantFrom(...ROLLS, 'gone'), to: runIndex }).map((move) => (runs: readonly ArrangedRun[]) => ({ kind: 'move' as const, ...move, runs: [...runs] })),
+  fc
+    .record({ from: fc.nat(5), to: fc.nat(5) })
+    .map((way) => (runs: readonly ArrangedRun[]) => ({ kind: 'reorder' as const, ...way, runs: [...runs] })),
+  fc
+    .record({ run: fc.nat(5), tankId: fc.constantFrom('steel', 'three') })
+    .map((way) => (runs: readonly ArrangedRun[]) => ({ kind: 'run-tank' as const, ...way, runs: [...runs] })),
+);
+
+test('however rolls are dragged and runs moved, no roll is lost, doubled or left in an empty run', () => {
+  fc.assert(
+    fc.property(fc.array(change, { maxLength: 30 }), (changes) => {
+      let draft: Draft = { ...EMPTY_DRAFT, arrangement: RUNS };
+      for (const make of changes) draft = withChange(draft, make(draft.arrangement ?? []));
+      expect([...rollsIn(draft)].sort()).toEqual(ROLLS);
+      expect(draft.arrangement?.every((run) => run.rollIds.length > 0)).toBe(true);
+    }),
+  );
+});
+
+test('a draft comes back from its document as it was; of any other document whatever can be read', () => {
+  const draft = after(
+    { ...EMPTY_DRAFT, arrangement: RUNS },
+    { kind: 'push', rollIds: ['a', 'b'], stops: 1 },
+    { kind: 'treatment', rollIds: ['c'], treatment: 'cross-process' },
+    { kind: 'temperature', batchId: 'lane', step: 'developer', tempC: 37.2 },
+    { kind: 'margin', batchId: 'lane', bath: 'developer', seconds: 10 },
+    { kind: 'roll-out', rollId: 'e' },
+  );
+  expect(readDraftDocument(JSON.parse(JSON.stringify(draft)))).toEqual(draft);
+  expect(readDraftDocument({ ...draft, arrangement: 'mine', pushStops: { a: 'one', b: 1 }, treatments: { c: 'boiled' }, wear: 'both' })).toMatchObject({
+    arrangement: null,
+    pushStops: { b: 1 },
+    treatments: {},
+    excluded: ['e'],
+  });
+  fc.assert(fc.property(fc.jsonValue(), (document) => expect(readDraftDocument(document)).toMatchObject({ excluded: expect.any(Array) as string[] })));
+});
+
+test.each<[string, object]>([
+  ['temperature', { batchId: 'lane', step: 'developer', tempC: 'warm' }],
+  ['push', { rollIds: ['a'], stops: 9 }],
+  ['treatment', { rollIds: ['a'], treatment: 'boiled' }],
+  ['margin', { batchId: 'lane', bath: 'developer', seconds: 1.5 }],
+  ['move', { rollId: 'a', to: 100, runs: [] }],
+  ['run-tank', { run: 0, tankId: '', runs: [] }],
+  ['heat', { school: 'guess' }],
+  ['__proto__', {}],
+  ['toString', {}],
+])('a change that makes no sense is none: %s', (kind, posted) => {
+  expect(readDraftChange(kind, posted)).toBeNull();
+});
+
+test('figures arrive as text and are typed here', () => {
+  expect(readDraftChange('margin', { batchId: 'lane', bath: 'developer', seconds: '-15' })).toEqual({
+    kind: 'margin',
+    batchId: 'lane',
+    bath: 'developer',
+    seconds: -15,
+  });
+  expect(readDraftChange('roll-out', { rollId: 'a' })).toEqual({ kind: 'roll-out', rollId: 'a' });
+});
