@@ -1,6 +1,6 @@
 /** Core and server tests. Playwright's live in e2e/ and run by themselves. */
 export default {
-  testMatch: ['<rootDir>/{core,app,cli,demo,scripts}/**/*.test.{ts,tsx}'],
+  testMatch: ['<rootDir>/{core,app,server,cli,demo,scripts}/**/*.test.{ts,tsx}'],
   testEnvironment: 'node',
   // Speed is measured elsewhere (npm run measure); a busy machine must not fail a property.
   testTimeout: 120_000,

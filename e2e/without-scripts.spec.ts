@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { PLAIN } from '../playwright.config.ts';
+import { freshDatabase, OwnServer } from './own-server.ts';
 
 /** Forms work before JavaScript arrives, and the server checks whatever the browser sends. */
 test.use({ baseURL: PLAIN, javaScriptEnabled: false });
@@ -25,4 +26,37 @@ test('a line is added to a leaflet, and what was typed in the others stays', asy
   await page.getByRole('button', { name: 'Add a temperature' }).first().click();
   await expect(lines).toHaveCount(10);
   await expect(page.getByRole('textbox', { name: 'Time, line 2' }).first()).toHaveValue('5:20');
+});
+
+test.describe('a whole run without scripts', () => {
+  const own = new OwnServer(4530, { STEADY_REEL_TEST_SPEED: '60' });
+  test.use({ baseURL: own.base });
+  test.beforeAll(() => own.start(freshDatabase(), '--demo'));
+  test.afterAll(() => own.kill());
+
+  test('started, poured, read, asked again where it is too early, finished and in the logbook', async ({ page }) => {
+    test.setTimeout(120_000);
+    await page.goto('/');
+    await page.getByRole('button', { name: 'Start at the Bench' }).click();
+    await page.waitForURL(/\/bench\/.+/);
+    const act = page.locator('[data-act]');
+    const asked: string[] = [];
+    const said: string[] = [];
+    for (let i = 0; i < 60 && (await act.count()) > 0; i++) {
+      const label = (await act.first().innerText()).trim();
+      if (/press again to end it/.test(label)) asked.push(said.at(-1) ?? '');
+      else said.push(label);
+      await act.first().click();
+    }
+    expect(said).toContainEqual(expect.stringMatching(/Pour developer in/));
+    expect(said).toContainEqual(expect.stringMatching(/Hung up/));
+    // At sixty times the speed a press at once is still far too early for a developer.
+    expect(asked.length).toBeGreaterThan(0);
+    await page.goto('/logbook');
+    await page
+      .getByRole('link', { name: /Run|135|120/ })
+      .first()
+      .click();
+    await expect(page.getByText('Developer').first()).toBeVisible();
+  });
 });

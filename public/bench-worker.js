@@ -32,14 +32,23 @@ self.addEventListener('fetch', (event) => {
     event.respondWith(copyFirst(event.request));
 });
 
+/** A full disk costs the copy, never the answer. */
+function keep(cache, request, answer) {
+  return answer.ok ? cache.put(request, answer.clone()).catch(() => {}) : Promise.resolve();
+}
+
 async function networkFirst(request) {
   const cache = await caches.open(CACHE);
-  try {
-    const answer = await Promise.race([fetch(request), new Promise((_, fail) => setTimeout(fail, ANSWER_WITHIN_MS))]);
-    if (answer.ok) await cache.put(request, answer.clone());
+  const fromNetwork = fetch(request).then(async (answer) => {
+    await keep(cache, request, answer);
     return answer;
+  });
+  const inTime = new Promise((_, fail) => setTimeout(fail, ANSWER_WITHIN_MS));
+  try {
+    return await Promise.race([fromNetwork, inTime]);
   } catch {
-    return (await cache.match(request)) ?? Response.error();
+    // Where there is no copy a slow answer is better than none.
+    return (await cache.match(request)) ?? (await fromNetwork.catch(() => Response.error()));
   }
 }
 
@@ -48,6 +57,6 @@ async function copyFirst(request) {
   const copy = await cache.match(request);
   if (copy) return copy;
   const answer = await fetch(request);
-  if (answer.ok) await cache.put(request, answer.clone());
+  await keep(cache, request, answer);
   return answer;
 }

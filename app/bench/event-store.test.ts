@@ -59,7 +59,11 @@ test('a full store costs only what a closed page would have remembered', async (
 });
 
 test('a browser that forbids storage is a browser that remembers nothing, and no error', async () => {
-  globalThis.indexedDB = { open: () => { throw new DOMException('No storage here.', 'SecurityError'); } } as unknown as IDBFactory;
+  globalThis.indexedDB = {
+    open: () => {
+      throw new DOMException('No storage here.', 'SecurityError');
+    },
+  } as unknown as IDBFactory;
   const here = store();
   await here.enqueue(note(1));
   await here.dequeue(note(1).id);

@@ -69,7 +69,8 @@ export function typedName() {
 /** Control characters, line breaks and marks that turn text around become spaces; what is left is trimmed. */
 export function oneLine(text: string): string {
   return text
-    .replace(/[\p{Cc}\u2028\u2029\u202a-\u202e\u2066-\u2069]+/gu, ' ')
+    .replace(/[\u200b\u200e\u200f\u2060\ufeff]/g, '')
+    .replace(/[\p{Cc}\p{Zs}\u2028\u2029\u202a-\u202e\u2066-\u2069]+/gu, ' ')
     .replace(/ {2,}/g, ' ')
     .trim();
 }

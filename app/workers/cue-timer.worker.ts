@@ -11,6 +11,8 @@ export interface TimedCue {
 const scope = self as unknown as DedicatedWorkerGlobalScope;
 let timer: ReturnType<typeof setTimeout> | undefined;
 let waiting: TimedCue[] = [];
+/** The page tells all cues anew when its clock is set; one that has just fired must not fire again. */
+const fired = new Set<string>();
 
 const now = () => performance.timeOrigin + performance.now();
 /** Timers wake up to a few milliseconds early or late; sleeping in two steps lands closer. */
@@ -27,11 +29,12 @@ function arm(): void {
 function ring(): void {
   const due = waiting.filter((cue) => cue.atMs <= now() + 0.5);
   waiting = waiting.slice(due.length);
+  for (const cue of due) fired.add(cue.id);
   for (const cue of due) scope.postMessage({ ...cue, firedAtMs: now() });
   arm();
 }
 
 scope.onmessage = (message: MessageEvent<readonly TimedCue[]>) => {
-  waiting = [...message.data].filter((cue) => cue.atMs > now() - 250).sort((a, b) => a.atMs - b.atMs);
+  waiting = [...message.data].filter((cue) => cue.atMs > now() - 250 && !fired.has(cue.id)).sort((a, b) => a.atMs - b.atMs);
   arm();
 };

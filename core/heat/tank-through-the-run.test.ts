@@ -9,9 +9,20 @@ import { coolingPath } from './temperature-path.ts';
 const kit = shippedKit('house-c41-three-bath');
 if (!kit) throw new Error('no kit');
 const ML = 520;
-const COLD: TankHeatSetting = { startC: 20, heatJK: 380, roomC: 20, stands: 'air', bathC: null, coolingPerMin: 0.012, school: 'wait-longer' };
+const COLD: TankHeatSetting = {
+  startC: 20,
+  heatJK: 380,
+  roomC: 20,
+  stands: 'air',
+  bathC: null,
+  coolingPerMin: 0.012,
+  school: 'wait-longer',
+};
 
-function planned(heat: TankHeatSetting | null, more: { prewashS?: number; none?: boolean; developerC?: number; pushStops?: number } = {}): Plan {
+function planned(
+  heat: TankHeatSetting | null,
+  more: { prewashS?: number; none?: boolean; developerC?: number; pushStops?: number } = {},
+): Plan {
   if (!kit) throw new Error('no kit');
   const answer = planRun({
     kit,
@@ -39,7 +50,8 @@ function plainDose(plan: Plan): number {
   const rate = developmentRate(step.points, step.nominalC);
   const { surroundC, coolingPerMin } = plan.heat?.surroundings ?? { surroundC: 0, coolingPerMin: 0 };
   let dose = 0;
-  for (let s = 0.05; s < step.seconds; s += 0.1) dose += 0.1 * rate(surroundC + ((step.inTankC?.startsC ?? NaN) - surroundC) * Math.exp((-coolingPerMin * s) / 60));
+  for (let s = 0.05; s < step.seconds; s += 0.1)
+    dose += 0.1 * rate(surroundC + ((step.inTankC?.startsC ?? NaN) - surroundC) * Math.exp((-coolingPerMin * s) / 60));
   return dose;
 }
 
@@ -105,7 +117,8 @@ test('a hotter room, a tank that is warmer at first, a longer warm prewash: neve
         expect(pour(more)).toBeLessThanOrEqual(pour({}) + 1e-6);
         expect(wait(more)).toBeLessThanOrEqual(wait({}));
       }
-      const prewashed = (prewashS: number) => developer(planned(full({ ...part, coolingPerMin: 0 }, 'pour-warmer'), { prewashS })).pourC ?? NaN;
+      const prewashed = (prewashS: number) =>
+        developer(planned(full({ ...part, coolingPerMin: 0 }, 'pour-warmer'), { prewashS })).pourC ?? NaN;
       const dry = developer(planned(full({ ...part, coolingPerMin: 0 }, 'pour-warmer'), { none: true })).pourC ?? NaN;
       expect(prewashed(60)).toBeLessThanOrEqual(dry + 1e-6);
     }),
@@ -165,5 +178,8 @@ test('what no time and no temperature brings right is refused at the heat, in wo
   };
   const frozen = { ...COLD, startC: -40, roomC: -40, heatJK: 900_000, coolingPerMin: 5 };
   expect(question(frozen)).toMatchObject({ ok: false, errors: [{ code: 'never-finishes', path: '$.heat' }] });
-  expect(question({ ...frozen, school: 'pour-warmer' })).toMatchObject({ ok: false, errors: [{ code: 'pour-out-of-reach', path: '$.heat' }] });
+  expect(question({ ...frozen, school: 'pour-warmer' })).toMatchObject({
+    ok: false,
+    errors: [{ code: 'pour-out-of-reach', path: '$.heat' }],
+  });
 });

@@ -71,12 +71,20 @@ function made(kind: RunEventKind, { state, events }: { state: RunState; events: 
   return event(events.length * 60 + 30, { kind, ...bodies[kind] });
 }
 
-test.each(Object.keys(MOMENTS) as (keyof typeof MOMENTS)[])('%s: exactly these acts are taken, every other is refused in a sentence', (name) => {
-  const moment = MOMENTS[name];
-  const answers = RUN_EVENT_KINDS.map((kind) => [kind, refusalOf(plan, moment.state, made(kind, moment))] as const);
-  expect(answers.filter(([, refusal]) => refusal === null).map(([kind]) => kind).sort()).toEqual([...TAKEN[name]].sort());
-  for (const [, refusal] of answers) expect(refusal ?? 'Taken.').toMatch(/^[A-Z].*\.$/);
-});
+test.each(Object.keys(MOMENTS) as (keyof typeof MOMENTS)[])(
+  '%s: exactly these acts are taken, every other is refused in a sentence',
+  (name) => {
+    const moment = MOMENTS[name];
+    const answers = RUN_EVENT_KINDS.map((kind) => [kind, refusalOf(plan, moment.state, made(kind, moment))] as const);
+    expect(
+      answers
+        .filter(([, refusal]) => refusal === null)
+        .map(([kind]) => kind)
+        .sort(),
+    ).toEqual([...TAKEN[name]].sort());
+    for (const [, refusal] of answers) expect(refusal ?? 'Taken.').toMatch(/^[A-Z].*\.$/);
+  },
+);
 
 test('the act button alone leads through the whole run, whatever it says it does', () => {
   const { state, events } = pressed(100);

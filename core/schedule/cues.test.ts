@@ -79,7 +79,8 @@ test('the pour of the next bath is said at what it is poured at, not at what it 
 });
 
 test('fills of a wash are spread by their inversions, changes evenly, running water not at all', () => {
-  const fills = (washing: CueSetting['washing']) => told(stepCues(WASH, null, { ...BY_HAND, washing }).filter(({ kind }) => kind === 'change'));
+  const fills = (washing: CueSetting['washing']) =>
+    told(stepCues(WASH, null, { ...BY_HAND, washing }).filter(({ kind }) => kind === 'change'));
   expect(fills({ kind: 'running' })).toEqual([]);
   expect(fills({ kind: 'changes', n: 3 }).map((line) => line.slice(0, line.indexOf(' ')))).toEqual(['0', '60', '120']);
   expect(fills({ kind: 'counted', counts: [5, 10, 15] })).toEqual([
@@ -91,7 +92,10 @@ test('fills of a wash are spread by their inversions, changes evenly, running wa
 });
 
 test('what must be known at the end is said at the end: light, the backing, the line', () => {
-  const last = (step: Partial<CuedStep>, next: CuedStep | null) => cues(step, { drying: 'untouched' }, next).slice(-2).map(({ label }) => label);
+  const last = (step: Partial<CuedStep>, next: CuedStep | null) =>
+    cues(step, { drying: 'untouched' }, next)
+      .slice(-2)
+      .map(({ label }) => label);
   expect(last({ opensTank: true }, WASH)).toEqual(['Light does no harm from here: the tank may be opened', 'Developer ends']);
   expect(last({ wipeAfter: true }, null)[0]).toBe('Wipe the backing off with a wet, soft cloth');
 });
@@ -107,7 +111,10 @@ test('whatever the bath: cues are in order, inside their step, no beat within te
       method,
       fc.constantFrom('inside' as const, 'at-zero' as const),
       (seconds, drainS, initialS, everyS, by, pourOut) => {
-        const list = cues({ seconds, agitation: { initialS, ...(everyS ? { everyS } : {}), inversions: 4 } }, { tank: { method: by, drainS }, pourOut });
+        const list = cues(
+          { seconds, agitation: { initialS, ...(everyS ? { everyS } : {}), inversions: 4 } },
+          { tank: { method: by, drainS }, pourOut },
+        );
         const outAtS = pourOutAtS(seconds, drainS, pourOut);
         expect(list.map(({ atS }) => atS)).toEqual([...list].map(({ atS }) => atS).sort((a, b) => a - b));
         for (const cue of list) {

@@ -6,9 +6,14 @@ import { readHabits, type Habits } from './habits.ts';
 import { draftSequence } from './sequence.ts';
 import { TREATMENTS, treatmentRefusal, type Treatment } from './treatment.ts';
 
-const kit = (id: string): Kit => shippedKit(id) ?? (() => { throw new Error(id); })();
+const kit = (id: string): Kit =>
+  shippedKit(id) ??
+  (() => {
+    throw new Error(id);
+  })();
 const C41 = kit('house-c41-three-bath');
-const kinds = (of: Kit, habits: Habits = {}, treatment: Treatment = 'normal') => draftSequence(of, habits, treatment).map((step) => step.kind);
+const kinds = (of: Kit, habits: Habits = {}, treatment: Treatment = 'normal') =>
+  draftSequence(of, habits, treatment).map((step) => step.kind);
 
 test('the kit’s own order, when nobody has a habit', () => {
   expect(kinds(C41)).toEqual(['prewash', 'developer', 'rinse', 'bleach-fix', 'wash', 'stabiliser']);
@@ -18,7 +23,11 @@ test.each<[string, Habits, string[]]>([
   ['tank warmed dry', { prewash: { kind: 'none' } }, ['developer', 'rinse', 'bleach-fix', 'wash', 'stabiliser']],
   ['straight on', { afterDeveloper: 'none' }, ['prewash', 'developer', 'bleach-fix', 'wash', 'stabiliser']],
   ['a stop bath', { afterDeveloper: 'stop' }, ['prewash', 'developer', 'stop', 'bleach-fix', 'wash', 'stabiliser']],
-  ['a drop of wetting agent', { wettingAgent: 'drop' }, ['prewash', 'developer', 'rinse', 'bleach-fix', 'wash', 'stabiliser', 'wetting-agent']],
+  [
+    'a drop of wetting agent',
+    { wettingAgent: 'drop' },
+    ['prewash', 'developer', 'rinse', 'bleach-fix', 'wash', 'stabiliser', 'wetting-agent'],
+  ],
 ])('%s', (_, habits, wanted) => {
   expect(kinds(C41, habits)).toEqual(wanted);
 });
@@ -56,7 +65,10 @@ const anyHabits: fc.Arbitrary<Habits> = fc.record(
       fc.record({ kind: fc.constantFrom('timed' as const, 'until-clear' as const), s: fc.integer({ min: 0, max: 600 }) }),
     ),
     afterDeveloper: fc.constantFrom('none' as const, 'rinse' as const, 'stop' as const),
-    washing: fc.record({ kind: fc.constantFrom('running' as const, 'changes' as const, 'counted' as const), s: fc.integer({ min: 0, max: 900 }) }),
+    washing: fc.record({
+      kind: fc.constantFrom('running' as const, 'changes' as const, 'counted' as const),
+      s: fc.integer({ min: 0, max: 900 }),
+    }),
     stabiliser: fc.constantFrom('in-tank' as const, 'open-tray' as const),
     wettingAgent: fc.constantFrom('none' as const, 'drop' as const),
   },
@@ -66,9 +78,16 @@ const anyHabits: fc.Arbitrary<Habits> = fc.record(
 test('whatever kit, habits and treatment: the order rules hold, every bath of the kit comes once, and light waits for the last fixing', () => {
   fc.assert(
     fc.property(fc.constantFrom(...SHIPPED_KITS), anyHabits, fc.constantFrom(...TREATMENTS), (of, habits, treatment) => {
-      fc.pre(treatmentRefusal(treatment, of.process, of.baths.some((bath) => bath.kind === 'bleach' || bath.kind === 'bleach-fix')) === null);
+      fc.pre(
+        treatmentRefusal(
+          treatment,
+          of.process,
+          of.baths.some((bath) => bath.kind === 'bleach' || bath.kind === 'bleach-fix'),
+        ) === null,
+      );
       const steps = draftSequence(of, habits, treatment);
-      const place = (is: (kind: (typeof steps)[number]['kind']) => boolean, from: 'first' | 'last') => (from === 'first' ? steps.findIndex((s) => is(s.kind)) : steps.findLastIndex((s) => is(s.kind)));
+      const place = (is: (kind: (typeof steps)[number]['kind']) => boolean, from: 'first' | 'last') =>
+        from === 'first' ? steps.findIndex((s) => is(s.kind)) : steps.findLastIndex((s) => is(s.kind));
       expect(place(bleachesOrFixes, 'first')).toBeGreaterThan(place(isDeveloper, 'last'));
       const final = place(isFinal, 'first');
       if (final !== -1) expect(steps.slice(final + 1).every((step) => isFinal(step.kind) || step.kind === 'wetting-agent')).toBe(true);
@@ -76,7 +95,8 @@ test('whatever kit, habits and treatment: the order rules hold, every bath of th
       if (remjet !== -1) expect(remjet).toBeLessThan(place(isDeveloper, 'first'));
       const baths = steps.flatMap((step) => (step.bath && !isWater(step.bath.kind) ? [step.bath.id] : []));
       expect(new Set(baths).size).toBe(baths.length);
-      if (treatment === 'normal') expect([...baths].sort()).toEqual(of.baths.flatMap((bath) => (isWater(bath.kind) ? [] : [bath.id])).sort());
+      if (treatment === 'normal')
+        expect([...baths].sort()).toEqual(of.baths.flatMap((bath) => (isWater(bath.kind) ? [] : [bath.id])).sort());
       for (const step of steps) if (isWater(step.kind)) expect(step.bottle).toBeNull();
     }),
   );
@@ -91,5 +111,7 @@ test('habits of any version are read: what cannot be is left to the kit, the oth
   });
   expect(readHabits({ temperature: 'at-target' })).toEqual({ temperature: 'wait-longer' });
   fc.assert(fc.property(fc.jsonValue(), (document) => void draftSequence(C41, readHabits(document), 'normal')));
-  fc.assert(fc.property(anyHabits, (habits) => expect(readHabits(JSON.parse(JSON.stringify(habits)))).toEqual(JSON.parse(JSON.stringify(habits)))));
+  fc.assert(
+    fc.property(anyHabits, (habits) => expect(readHabits(JSON.parse(JSON.stringify(habits)))).toEqual(JSON.parse(JSON.stringify(habits)))),
+  );
 });

@@ -2,7 +2,14 @@ import fc from 'fast-check';
 import type { PushRule } from '../kit/kit.ts';
 import { pushEffect, pushEquivalent, tableReach } from './push.ts';
 
-const TABLE: PushRule = { rule: 'table', factors: [{ stops: -1, factor: 0.8 }, { stops: 1, factor: 1.25 }, { stops: 2, factor: 1.55 }] };
+const TABLE: PushRule = {
+  rule: 'table',
+  factors: [
+    { stops: -1, factor: 0.8 },
+    { stops: 1, factor: 1.25 },
+    { stops: 2, factor: 1.55 },
+  ],
+};
 const RULES: readonly PushRule[] = [TABLE, { rule: 'factor', perStop: 1.3 }, { rule: 'add', secondsPerStop: 45 }];
 const NOMINAL_S = 200;
 
@@ -23,16 +30,21 @@ test('a table ends where its rows end', () => {
 
 test('what a dose amounts to is the push that would have given it: there and back for every rule', () => {
   fc.assert(
-    fc.property(fc.constantFrom(...RULES), fc.double({ min: -1, max: 2, noNaN: true }), fc.double({ min: -0.5, max: 1, noNaN: true }), (rule, stops, plannedStops) => {
-      const secondsAt = (s: number) => {
-        const effect = pushEffect(rule, s);
-        return effect ? NOMINAL_S * effect.factor + effect.addS : NaN;
-      };
-      const nominalS = secondsAt(plannedStops);
-      const share = secondsAt(stops) / nominalS;
-      fc.pre(Number.isFinite(share) && share > 0.05);
-      expect(pushEquivalent(rule, nominalS, share, plannedStops)).toBeCloseTo(stops - plannedStops, 6);
-    }),
+    fc.property(
+      fc.constantFrom(...RULES),
+      fc.double({ min: -1, max: 2, noNaN: true }),
+      fc.double({ min: -0.5, max: 1, noNaN: true }),
+      (rule, stops, plannedStops) => {
+        const secondsAt = (s: number) => {
+          const effect = pushEffect(rule, s);
+          return effect ? NOMINAL_S * effect.factor + effect.addS : NaN;
+        };
+        const nominalS = secondsAt(plannedStops);
+        const share = secondsAt(stops) / nominalS;
+        fc.pre(Number.isFinite(share) && share > 0.05);
+        expect(pushEquivalent(rule, nominalS, share, plannedStops)).toBeCloseTo(stops - plannedStops, 6);
+      },
+    ),
   );
 });
 
@@ -45,8 +57,13 @@ test('without a rule of the kit’s own three tenths are a stop; nothing at all 
 
 test('more dose is more push, whatever the rule and however far beyond its table', () => {
   fc.assert(
-    fc.property(fc.constantFrom(...RULES), fc.double({ min: 0.3, max: 3, noNaN: true }), fc.double({ min: 1.001, max: 1.5, noNaN: true }), (rule, share, more) => {
-      expect(pushEquivalent(rule, NOMINAL_S, share * more) ?? NaN).toBeGreaterThan(pushEquivalent(rule, NOMINAL_S, share) ?? NaN);
-    }),
+    fc.property(
+      fc.constantFrom(...RULES),
+      fc.double({ min: 0.3, max: 3, noNaN: true }),
+      fc.double({ min: 1.001, max: 1.5, noNaN: true }),
+      (rule, share, more) => {
+        expect(pushEquivalent(rule, NOMINAL_S, share * more) ?? NaN).toBeGreaterThan(pushEquivalent(rule, NOMINAL_S, share) ?? NaN);
+      },
+    ),
   );
 });

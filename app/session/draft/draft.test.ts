@@ -13,7 +13,10 @@ const rollsIn = (draft: Draft) => (draft.arrangement ?? []).flatMap((run) => run
 
 test('a drag makes the arrangement the person’s own; the roll is in one run, and an empty run goes', () => {
   const moved = after(EMPTY_DRAFT, { kind: 'move', rollId: 'c', to: 0, runs: [...RUNS] });
-  expect(moved.arrangement?.map((run) => run.rollIds)).toEqual([['a', 'b', 'c'], ['d', 'e']]);
+  expect(moved.arrangement?.map((run) => run.rollIds)).toEqual([
+    ['a', 'b', 'c'],
+    ['d', 'e'],
+  ]);
   const apart = after(moved, { kind: 'move', rollId: 'a', to: -1, runs: [...(moved.arrangement ?? [])] });
   expect(apart.arrangement?.map((run) => run.rollIds)).toEqual([['b', 'c'], ['d', 'e'], ['a']]);
   expect(apart.arrangement?.at(-1)).toMatchObject({ tankId: 'steel', batchId: 'lane' });
@@ -61,7 +64,9 @@ test('a margin of nought is no margin; schools of wear and push stand apart; bac
 
 const runIndex = fc.integer({ min: -1, max: 5 });
 const change: fc.Arbitrary<(runs: readonly ArrangedRun[]) => DraftChange> = fc.oneof(
-  fc.record({ rollId: fc.constantFrom(...ROLLS, 'gone'), to: runIndex }).map((move) => (runs: readonly ArrangedRun[]) => ({ kind: 'move' as const, ...move, runs: [...runs] })),
+  fc
+    .record({ rollId: fc.constantFrom(...ROLLS, 'gone'), to: runIndex })
+    .map((move) => (runs: readonly ArrangedRun[]) => ({ kind: 'move' as const, ...move, runs: [...runs] })),
   fc
     .record({ from: fc.nat(5), to: fc.nat(5) })
     .map((way) => (runs: readonly ArrangedRun[]) => ({ kind: 'reorder' as const, ...way, runs: [...runs] })),
@@ -91,13 +96,19 @@ test('a draft comes back from its document as it was; of any other document what
     { kind: 'roll-out', rollId: 'e' },
   );
   expect(readDraftDocument(JSON.parse(JSON.stringify(draft)))).toEqual(draft);
-  expect(readDraftDocument({ ...draft, arrangement: 'mine', pushStops: { a: 'one', b: 1 }, treatments: { c: 'boiled' }, wear: 'both' })).toMatchObject({
+  expect(
+    readDraftDocument({ ...draft, arrangement: 'mine', pushStops: { a: 'one', b: 1 }, treatments: { c: 'boiled' }, wear: 'both' }),
+  ).toMatchObject({
     arrangement: null,
     pushStops: { b: 1 },
     treatments: {},
     excluded: ['e'],
   });
-  fc.assert(fc.property(fc.jsonValue(), (document) => expect(readDraftDocument(document)).toMatchObject({ excluded: expect.any(Array) as string[] })));
+  fc.assert(
+    fc.property(fc.jsonValue(), (document) =>
+      expect(readDraftDocument(document)).toMatchObject({ excluded: expect.any(Array) as string[] }),
+    ),
+  );
 });
 
 test.each<[string, object]>([

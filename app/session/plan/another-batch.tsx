@@ -31,8 +31,10 @@ export function AnotherBatch({ tonight }: { readonly tonight: TonightData }) {
               <span>
                 <span className="font-semibold">{batch?.name}</span>{' '}
                 {row.inUse && <span className="ml-1 rounded bg-petrol px-1.5 text-sm text-white">tonight</span>}
-                <span className="block text-sm text-quiet">{inWords(row)}
-                  {row.faults[0] && ` ${text(row.faults[0])}`}</span>
+                <span className="block text-sm text-quiet">
+                  {inWords(row)}
+                  {row.faults[0] && ` ${text(row.faults[0])}`}
+                </span>
               </span>
               {!row.inUse && row.rollsIn > 0 && (
                 <TonightForm>

@@ -1,0 +1,102 @@
+import express from 'express';
+import { request } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import type { Server } from 'node:http';
+import { headers } from './headers.ts';
+import { limits } from './limits.ts';
+import { ownOrigin } from './own-origin.ts';
+
+let server: Server;
+let port = 0;
+const reached: string[] = [];
+
+beforeAll(async () => {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(headers, ownOrigin, limits);
+  app.use((asked, response) => {
+    reached.push(`${asked.method} ${asked.path}`);
+    response.send('reached');
+  });
+  server = app.listen(0, '127.0.0.1');
+  await new Promise((resolve) => server.once('listening', resolve));
+  port = (server.address() as AddressInfo).port;
+});
+afterAll(() => void server.close());
+
+interface Answered {
+  readonly status: number;
+  readonly text: string;
+  readonly headers: Readonly<Record<string, unknown>>;
+}
+
+/** Raw, so that headers can be sent that a well-behaved client would not send. */
+function ask(method: string, path: string, sent: Record<string, string>, body = ''): Promise<Answered> {
+  return new Promise((resolve, reject) => {
+    const asked = request({ port, host: '127.0.0.1', method, path, headers: sent }, (answer) => {
+      let text = '';
+      answer.setEncoding('utf8');
+      answer.on('data', (part: string) => (text += part));
+      answer.on('end', () => resolve({ status: answer.statusCode ?? 0, text, headers: answer.headers }));
+    });
+    asked.on('error', reject);
+    asked.end(body);
+  });
+}
+const here = () => `http://127.0.0.1:${port}`;
+
+test('every answer says what it is, shows in no frame, and does not boast of what made it', async () => {
+  const { headers: said } = await ask('GET', '/', {});
+  expect(said).toMatchObject({ 'x-content-type-options': 'nosniff', 'x-frame-options': 'DENY', 'referrer-policy': 'same-origin' });
+  expect(said).not.toHaveProperty('x-powered-by');
+});
+
+test.each<[string, () => Record<string, string>, number]>([
+  ['a page of this server', () => ({ Origin: here() }), 200],
+  ['a program that says nothing of where it is', () => ({}), 200],
+  ['another site', () => ({ Origin: 'http://somewhere.example' }), 403],
+  ['another port of this machine', () => ({ Origin: 'http://127.0.0.1:1' }), 403],
+  ['an origin that is none', () => ({ Origin: 'nonsense' }), 403],
+  ['a page that hides its origin, of this server', () => ({ Origin: 'null', 'Sec-Fetch-Site': 'same-origin' }), 200],
+  ['a page that hides its origin, of another', () => ({ Origin: 'null', 'Sec-Fetch-Site': 'cross-site' }), 403],
+  ['a form of another site without an origin', () => ({ 'Sec-Fetch-Site': 'cross-site' }), 403],
+])('a write from %s', async (_, sent, status) => {
+  const answer = await ask('POST', '/rolls', { ...sent(), 'Content-Length': '0' });
+  expect(answer.status).toBe(status);
+  if (status === 403) expect(answer.text).toMatch(/another site, and changes nothing/);
+});
+
+test('reading is free to anybody who can reach it', async () => {
+  expect((await ask('GET', '/', { Origin: 'http://somewhere.example' })).status).toBe(200);
+});
+
+test.each([
+  ['/rolls', 1_000_000, 200],
+  ['/rolls', 1_000_001, 413],
+  ['/rolls/import', 30_000_000, 200],
+  ['/rolls/import', 30_000_001, 413],
+  ['/rolls/import.data', 2_000_000, 200],
+  ['/rolls/importer', 2_000_000, 413],
+  ['/shelf/kits/mine/document', 3_000_000, 200],
+  ['/shelf/kits/mine/document', 3_000_001, 413],
+])('%s with %i bytes is judged before a byte is read: %i', async (path, bytes, status) => {
+  reached.length = 0;
+  const answer = await new Promise<number>((resolve, reject) => {
+    const asked = request({ port, host: '127.0.0.1', method: 'POST', path, headers: { 'Content-Length': String(bytes) } }, (got) => {
+      resolve(got.statusCode ?? 0);
+      asked.destroy();
+    });
+    asked.on('error', (error: NodeJS.ErrnoException) => (error.code === 'ECONNRESET' ? undefined : reject(error)));
+    // The length is stated and nothing of it sent: the answer comes all the same.
+    asked.flushHeaders();
+  });
+  expect(answer).toBe(status);
+  expect(reached).toEqual(status === 200 ? [`POST ${path}`] : []);
+});
+
+test('a length that is not said, or is no length, is refused in the words of what was sent', async () => {
+  const chunked = await ask('POST', '/bench/run/events', { 'Transfer-Encoding': 'chunked', 'Content-Type': 'application/json' }, '{}');
+  expect([chunked.status, JSON.parse(chunked.text)]).toEqual([411, { message: expect.stringContaining('Content-Length') as string }]);
+  const long = await ask('POST', '/bench/run/events', { 'Content-Length': '2000000', 'Content-Type': 'application/json' });
+  expect([long.status, JSON.parse(long.text)]).toEqual([413, { message: expect.stringContaining('larger than 1 MB') as string }]);
+});
