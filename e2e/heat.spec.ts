@@ -63,13 +63,13 @@ test('predicted, read, corrected: a developer that is colder than predicted is t
   await page.getByRole('button', { name: /Go on without/ }).click();
   for (let i = 0; i < 3; i++) await deliberate(page);
   await expect(page.locator('[data-act]')).toHaveText(/Pour out now/);
-  await expect(page.getByText(/as predicted/)).toBeVisible();
+  await expect(page.getByRole('complementary').getByText(/as predicted/)).toBeVisible();
   const before = await page.getByRole('img', { name: /^Step/ }).textContent();
   await page.keyboard.type('36.2');
   await page.keyboard.press('Enter');
   const correction = page.getByRole('region', { name: 'Correction' }).first();
   await expect(correction).toContainText('Cooler');
-  await expect(page.getByText(/as predicted/)).toHaveCount(0);
+  await expect(page.getByRole('complementary').getByText(/as predicted/)).toHaveCount(0);
   expect(await page.getByRole('img', { name: /^Step/ }).textContent()).not.toBe(before);
   await page.getByRole('button', { name: 'Keep the planned time' }).first().click();
   await expect(page.getByRole('button', { name: 'Keep the planned time' })).toHaveCount(0);

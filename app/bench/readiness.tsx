@@ -34,6 +34,7 @@ export function Readiness({ runId, sessionId, plan, thermometers, act, measuring
   const checks = readinessChecks(plan, units);
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
   const left = checks.filter((check) => !ticked.has(check.id));
+  const readied = { kind: 'readied' as const, skipped: left.map((check) => check.asks) };
   return (
     <section aria-labelledby="ready" className="flex min-h-0 grow flex-col">
       <h2 id="ready" className="text-3xl font-bold">
@@ -70,18 +71,24 @@ export function Readiness({ runId, sessionId, plan, thermometers, act, measuring
       {measuring === null && <Measured {...measured} />}
       <Cautions plan={plan} />
       <div className="sticky bottom-0 mt-auto bg-night pt-4 pb-2">
-        <button
-          type="button"
-          className="min-h-20 w-full rounded-card bg-aqua px-6 py-4 text-left text-2xl font-bold text-night max-sm:min-h-[20dvh]"
-          onClick={() => act({ kind: 'readied', skipped: left.map((check) => check.asks) })}
+        <form
+          method="post"
+          action={`/bench/${runId}/events`}
+          onSubmit={(event) => {
+            event.preventDefault();
+            act(readied);
+          }}
         >
-          {left.length === 0
-            ? 'Everything is ready'
-            : left.length === checks.length
-              ? 'Go on without the checklist'
-              : `Go on, ${left.length} left open`}
-          <span className="block text-base font-normal">Space: to the first pour</span>
-        </button>
+          <input type="hidden" name="act" value={JSON.stringify(readied)} />
+          <button className="min-h-20 w-full rounded-card bg-aqua px-6 py-4 text-left text-2xl font-bold text-night max-sm:min-h-[20dvh]">
+            {left.length === 0
+              ? 'Everything is ready'
+              : left.length === checks.length
+                ? 'Go on without the checklist'
+                : `Go on, ${left.length} left open`}
+            <span className="block text-base font-normal">Space: to the first pour</span>
+          </button>
+        </form>
       </div>
     </section>
   );
