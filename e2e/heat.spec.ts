@@ -52,35 +52,42 @@ test('poured warmer: plan, bath, calendar, wall sheet, checklist, Bench and logb
   expect(said).toEqual(said.map(([where]) => [where, wanted]));
 });
 
-test('predicted, read, corrected: a developer that is colder than predicted is told its new end, and may keep the planned one', async ({
-  page,
-}) => {
-  test.setTimeout(120_000);
-  await open(page, '/');
-  await page.getByRole('button', { name: 'Start at the Bench' }).click();
-  await page.waitForURL(/\/bench\/.+/);
-  await page.locator('html[data-alive]').waitFor();
-  await page.getByRole('button', { name: /Go on without/ }).click();
-  for (let i = 0; i < 3; i++) await deliberate(page);
-  await expect(page.locator('[data-act]')).toHaveText(/Pour out now/);
-  await expect(page.getByRole('complementary').getByText(/as predicted/)).toBeVisible();
-  const before = await page.getByRole('img', { name: /^Step/ }).textContent();
-  await page.keyboard.type('36.2');
-  await page.keyboard.press('Enter');
-  const correction = page.getByRole('region', { name: 'Correction' }).first();
-  await expect(correction).toContainText('Cooler');
-  await expect(page.getByRole('complementary').getByText(/as predicted/)).toHaveCount(0);
-  expect(await page.getByRole('img', { name: /^Step/ }).textContent()).not.toBe(before);
-  await page.getByRole('button', { name: 'Keep the planned time' }).first().click();
-  await expect(page.getByRole('button', { name: 'Keep the planned time' })).toHaveCount(0);
-});
+const second = new OwnServer(4521, { STEADY_REEL_TEST_SPEED: '4' });
+test.describe('on an evening of its own', () => {
+  test.use({ baseURL: second.base });
+  test.beforeAll(() => second.start(freshDatabase(), '--demo'));
+  test.afterAll(() => second.kill());
 
-test('a thermometer that shows too much says what that would do to a developer', async ({ page }) => {
-  await open(page, '/shelf/thermometers/stem');
-  await page.getByLabel('This one shows').first().fill('39.0');
-  await page.getByLabel('The trusted one shows').first().fill('38.0');
-  await page.getByRole('button', { name: 'Keep it' }).click();
-  await page.waitForURL(/\/shelf$/);
-  await open(page, '/shelf/thermometers/stem');
-  await expect(page.getByText(/1\.0 °C too much: believed, it would give .* too little, as a pull of 0\.\d stop/)).toBeVisible();
+  test('predicted, read, corrected: a developer that is colder than predicted is told its new end, and may keep the planned one', async ({
+    page,
+  }) => {
+    test.setTimeout(120_000);
+    await open(page, '/');
+    await page.getByRole('button', { name: 'Start at the Bench' }).click();
+    await page.waitForURL(/\/bench\/.+/);
+    await page.locator('html[data-alive]').waitFor();
+    await page.getByRole('button', { name: /Go on without/ }).click();
+    for (let i = 0; i < 3; i++) await deliberate(page);
+    await expect(page.locator('[data-act]')).toHaveText(/Pour out now/);
+    await expect(page.getByRole('complementary').getByText(/as predicted/)).toBeVisible();
+    const before = await page.getByRole('img', { name: /^Step/ }).textContent();
+    await page.keyboard.type('36.2');
+    await page.keyboard.press('Enter');
+    const correction = page.getByRole('region', { name: 'Correction' }).first();
+    await expect(correction).toContainText('Cooler');
+    await expect(page.getByRole('complementary').getByText(/as predicted/)).toHaveCount(0);
+    expect(await page.getByRole('img', { name: /^Step/ }).textContent()).not.toBe(before);
+    await page.getByRole('button', { name: 'Keep the planned time' }).first().click();
+    await expect(page.getByRole('button', { name: 'Keep the planned time' })).toHaveCount(0);
+  });
+
+  test('a thermometer that shows too much says what that would do to a developer', async ({ page }) => {
+    await open(page, '/shelf/thermometers/stem');
+    await page.getByLabel('This one shows').first().fill('39.0');
+    await page.getByLabel('The trusted one shows').first().fill('38.0');
+    await page.getByRole('button', { name: 'Keep it' }).click();
+    await page.waitForURL(/\/shelf$/);
+    await open(page, '/shelf/thermometers/stem');
+    await expect(page.getByText(/1\.0 °C too much: believed, it would give .* too little, as a pull of 0\.\d stop/)).toBeVisible();
+  });
 });

@@ -80,11 +80,16 @@ await picture('logbook-run', '/logbook/run-02');
 await picture('habits', '/habits');
 const ready = await runAt([]);
 await picture('bench-ready', ready);
+// The session was begun this minute; for a picture of a developer half done it has to have begun earlier.
+const { default: Database } = await import('better-sqlite3');
+const file = new Database(database);
+file.exec('UPDATE sessions SET started_at_ms = started_at_ms - 600000');
+file.close();
 const developer = await runAt([
   [190, { kind: 'readied', skipped: [] }],
-  [180, { kind: 'poured', step: 0 }],
-  [119, { kind: 'step-ended', step: 0 }],
-  [114, { kind: 'poured', step: 1 }],
+  [180, { kind: 'poured', step: 'prewash' }],
+  [119, { kind: 'step-ended', step: 'prewash' }],
+  [114, { kind: 'poured', step: 'developer' }],
   [95, { kind: 'reading', c: 37.6, shownC: 37.8, thermometer: 'Stem, blue cap' }],
   [12, { kind: 'reading', c: 37.2, shownC: 37.4, thermometer: 'Stem, blue cap' }],
 ]);

@@ -62,8 +62,9 @@ export function Readiness({ runId, sessionId, plan, thermometers, act, measuring
                   })
                 }
               />
-              <span className="grow">{check.asks}</span>
-              {check.figure && <span className="figure text-right whitespace-nowrap text-aqua">{check.figure}</span>}
+              <span className="grow">
+                {check.asks} {check.figure && <span className="figure block whitespace-nowrap text-aqua">{check.figure}</span>}
+              </span>
             </label>
           </li>
         ))}

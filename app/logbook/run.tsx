@@ -78,9 +78,9 @@ export default function RunPage({ loaderData }: Route.ComponentProps) {
               <tr className="border-b border-line text-left text-sm text-quiet">
                 <th className="py-1.5 font-normal">Bath</th>
                 <th className="text-right font-normal max-sm:hidden">from</th>
-                <th className="text-right font-normal">planned</th>
-                <th className="text-right font-normal">was</th>
-                <th className="text-right font-normal max-sm:hidden">off by</th>
+                <th className="pl-3 text-right font-normal">planned</th>
+                <th className="pl-3 text-right font-normal">was</th>
+                <th className="pl-3 text-right font-normal max-sm:hidden">off by</th>
               </tr>
             </thead>
             <tbody>

@@ -1,19 +1,25 @@
 import type { Plan } from '../../../core/schedule/plan.ts';
+import { isFinal } from '../../../core/kit/kind.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
 import { useUnits } from '../../ui/units.ts';
 
 const WIDTH = 600;
 const HEIGHT = 44;
+/** A tenth of a degree is no mountain. */
+const LEAST_SPAN_C = 2;
 
 /** The tank's temperature through the run, under its strip and on the same axis of time (domain.md 8.1). */
 export function TankTrace({ plan }: { readonly plan: Pick<Plan, 'steps' | 'totalS' | 'heat'> }) {
   const { temperature } = useUnits();
   const show = (c: number) => showTemperature(c, temperature);
-  const inTank = plan.steps.flatMap((step) => (step.inTankC ? [{ step, ...step.inTankC }] : []));
+  // The last bath stands at room temperature and would flatten what matters before it.
+  const inTank = plan.steps.flatMap((step) => (step.inTankC && !isFinal(step.kind) ? [{ step, ...step.inTankC }] : []));
   const critical = inTank.filter(({ step }) => step.critical);
   if (inTank.length === 0 || critical.length === 0) return null;
   const all = inTank.flatMap(({ startsC, endsC }) => [startsC, endsC]);
-  const [low, high] = [Math.min(...all) - 0.5, Math.max(...all) + 0.5];
+  const middle = (Math.min(...all) + Math.max(...all)) / 2;
+  const span = Math.max(LEAST_SPAN_C, Math.max(...all) - Math.min(...all)) * 1.2;
+  const [low, high] = [middle - span / 2, middle + span / 2];
   const x = (s: number) => (s / plan.totalS) * WIDTH;
   const y = (c: number) => HEIGHT - ((c - low) / (high - low)) * HEIGHT;
   const line = inTank
