@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { open } from './open.ts';
+import { toTheFirstPour } from './open.ts';
 import { freshDatabase, OwnServer } from './own-server.ts';
 
 /** What would cost the film: an end pressed too early, a tank opened too soon, a wrong start. Fifteen times as fast. */
@@ -15,11 +15,7 @@ test('on a phone: a press far too early is asked again, a short bleach-fix stays
   page,
 }) => {
   test.setTimeout(120_000);
-  await open(page, '/');
-  await page.getByRole('button', { name: 'Start at the Bench' }).click();
-  await page.waitForURL(/\/bench\/.+/);
-  await page.locator('html[data-alive]').waitFor();
-  await page.getByRole('button', { name: /Go on without/ }).click();
+  await toTheFirstPour(page);
   const press = async () => {
     await page.waitForTimeout(800);
     await act(page).click();

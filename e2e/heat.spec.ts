@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { open } from './open.ts';
+import { open, toTheFirstPour } from './open.ts';
 import { deliberate } from './press.ts';
 import { freshDatabase, OwnServer } from './own-server.ts';
 
@@ -62,11 +62,7 @@ test.describe('on an evening of its own', () => {
     page,
   }) => {
     test.setTimeout(120_000);
-    await open(page, '/');
-    await page.getByRole('button', { name: 'Start at the Bench' }).click();
-    await page.waitForURL(/\/bench\/.+/);
-    await page.locator('html[data-alive]').waitFor();
-    await page.getByRole('button', { name: /Go on without/ }).click();
+    await toTheFirstPour(page);
     for (let i = 0; i < 3; i++) await deliberate(page);
     await expect(page.locator('[data-act]')).toHaveText(/Pour out now/);
     await expect(page.getByRole('complementary').getByText(/as predicted/)).toBeVisible();

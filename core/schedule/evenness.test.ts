@@ -1,0 +1,60 @@
+import { shippedKit } from '../kit/shipped-kits.ts';
+import { evenness } from './evenness.ts';
+import { planRun, type PlannedStep, type PlanQuestion } from './plan.ts';
+import { DEFAULT_TANK } from './tank.ts';
+
+const kit = shippedKit('house-c41-three-bath');
+if (!kit) throw new Error('no kit');
+const question: PlanQuestion = {
+  kit,
+  batch: { volumeMl: 1000, rollsDone: 0 },
+  on: '2026-11-25',
+  tank: DEFAULT_TANK,
+  rolls: [{ format: '135-36', count: 1 }],
+  pushStops: 0,
+  treatment: 'normal',
+  temperaturesC: {},
+  habits: {},
+};
+const planned = (more: Partial<PlanQuestion>) => {
+  const answer = planRun({ ...question, ...more });
+  if (!answer.ok) throw new Error(answer.errors[0]?.message);
+  return answer.value;
+};
+const jumps = (more: Partial<PlanQuestion>) =>
+  planned(more)
+    .advice.map(({ message }) => message)
+    .filter((message) => message.includes('wrinkle'));
+
+test('an even evening says nothing, and neither does the last bath at room temperature', () => {
+  expect(jumps({})).toEqual([]);
+});
+
+test('a cold wash is begun half-way and brought down by and by; a cold bath gets water between', () => {
+  expect(jumps({ temperaturesC: { wash: 24 } })).toEqual([
+    expect.stringMatching(
+      /^Bleach-fix to wash: 14\.0 °C at once can wrinkle the film\. Begin the wash at 31\.0 °C and bring it to 24\.0 °C/,
+    ),
+  ]);
+  const [first] = jumps({ temperaturesC: { 'bleach-fix': 24 }, habits: { afterDeveloper: 'none' } });
+  expect(first).toMatch(/^Developer to bleach-fix: 14\.0 °C at once .* Put water at 31\.0 °C between them/);
+});
+
+test('five degrees are borne, a little more is not; cine film bears eight', () => {
+  const steps = planned({}).steps;
+  const at = (c: number): PlannedStep[] => steps.map((step) => (step.kind === 'wash' ? { ...step, temperatureC: c } : step));
+  expect([evenness('C-41', at(33)), evenness('C-41', at(32.9)).length]).toEqual([[], 1]);
+  expect([evenness('ECN-2', at(30)), evenness('ECN-2', at(29.9)).length]).toEqual([[], 1]);
+});
+
+test('what counts is the temperature the film really has, not the one it was planned at', () => {
+  const cold = planned({
+    temperaturesC: { wash: 34 },
+    tank: { ...DEFAULT_TANK, volumeMl: 520 },
+    heat: { startC: 10, heatJK: 900, roomC: 10, stands: 'air', bathC: null, coolingPerMin: 0.03, school: 'wait-longer' },
+  });
+  // By the end of the bleach-fix the tank has fallen towards the cold room, and 34 °C is no jump any more.
+  const fixing = cold.steps.find(({ kind }) => kind === 'bleach-fix');
+  expect(fixing?.inTankC?.endsC).toBeLessThan(33);
+  expect(cold.advice.some(({ message }) => message.includes('Bleach-fix to wash'))).toBe(false);
+});
