@@ -6,12 +6,16 @@ import type { FromReader, ToReader } from './import-messages.ts';
  * Reads a rolls file in a thread of its own, so that a hundred thousand lines hold up nobody's clock. What it found is
  * handed over in portions.
  */
-const PORTION = 1000;
+const PORTION = 250;
+/** Between two portions: a thread that hands over as fast as it can fills the other's whole turn. */
+const PAUSE_MS = 3;
 let table: ReadTable | null = null;
 
 const say = (message: FromReader) => parentPort?.postMessage(message);
 
-parentPort?.on('message', (message: ToReader) => {
+parentPort?.on('message', (message: ToReader) => void answer(message));
+
+async function answer(message: ToReader): Promise<void> {
   try {
     if (message.kind === 'file') {
       table = readTable(typeof message.bytes === 'string' ? message.bytes : decodeText(message.bytes));
@@ -19,18 +23,19 @@ parentPort?.on('message', (message: ToReader) => {
         say({ kind: 'nothing' });
         return;
       }
-      look(table, guessColumns(table.headings));
-    } else if (table) look(table, message.columns);
+      await look(table, guessColumns(table.headings));
+    } else if (table) await look(table, message.columns);
   } catch (error) {
     say({ kind: 'failed', message: error instanceof Error ? error.message : 'The file could not be read.' });
   }
-});
+}
 
-function look(from: ReadTable, columns: Record<RollColumn, number>): void {
+async function look(from: ReadTable, columns: Record<RollColumn, number>): Promise<void> {
   say({ kind: 'begun', headings: from.headings, columns, lines: from.rows.length });
   for (let at = 0; at < from.rows.length; at += PORTION) {
     const rows = readRows({ headings: from.headings, rows: from.rows.slice(at, at + PORTION) }, columns, at);
     say({ kind: 'rows', rows, read: Math.min(at + PORTION, from.rows.length) });
+    await new Promise((resolve) => setTimeout(resolve, PAUSE_MS));
   }
   say({ kind: 'done' });
 }

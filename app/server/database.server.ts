@@ -153,3 +153,17 @@ export function sql(text: string): Query {
 export function inTransaction<T>(work: () => T): T {
   return guarded(() => db().transaction(work).immediate());
 }
+
+/**
+ * The same for long work that can be done again, such as reading a file in: it is in the database at once and on the
+ * disk a little later. Whatever else is written meanwhile waits for the disk as always.
+ */
+export function inTransactionWithoutDisk<T>(work: () => T): T {
+  const database = db();
+  database.pragma('synchronous = NORMAL');
+  try {
+    return inTransaction(work);
+  } finally {
+    database.pragma('synchronous = FULL');
+  }
+}
