@@ -156,7 +156,7 @@ test('tampered, repeated and senseless events are refused, and the stream goes o
   expect(await send(poured)).toBe(200);
   expect(await send({ ...poured, atMs: nowMs - 5000 })).toBe(409);
   expect(await send({ ...poured, id: 'from-outside-2' })).toBe(409);
-  expect(await send({ ...poured, id: 'from-outside-3', atMs: nowMs + 3_600_000 })).toBe(422);
+  expect(await send({ id: 'from-outside-3', atMs: nowMs + 3_600_000, kind: 'note', text: 'from the future' })).toBe(422);
   expect(await send({ ...poured, id: 'from-outside-4', kind: 'admin' })).toBe(422);
   expect(await eventsOf(address)).toHaveLength(2);
   await expect(act(page)).toHaveText(/Prewash is done/);

@@ -284,9 +284,11 @@ function usePressAgain(state: RunState): [string | null, (early: string) => bool
     return () => clearTimeout(timer);
   }, [asked]);
   const counts = (early: string) => {
-    const sinceMs = asked ? performance.now() - asked.atMs : Infinity;
-    if (asked && sinceMs < TWICE_MS) return false;
-    if (asked && sinceMs <= PRESS_AGAIN_WITHIN_MS) {
+    // A question about the bath before is no question about this one.
+    const here = asked && asked.of.step === state.step ? asked : null;
+    const sinceMs = here ? performance.now() - here.atMs : Infinity;
+    if (here && sinceMs < TWICE_MS) return false;
+    if (here && sinceMs <= PRESS_AGAIN_WITHIN_MS) {
       setAsked(null);
       return true;
     }
