@@ -65,7 +65,7 @@ test('whatever a tank is, it is kept to the last figure', () => {
 
 test('a tank’s heat is its own where it was tested, and the usual one of its kind where it was not', () => {
   const house = { school: 'wait-longer' as const, stands: 'air' as const, start: 'room' as const, roomC: 20, bathC: null };
-  const setting = (tank: TankOnShelf, stands: 'air' | 'bath') => tankHeatSetting(tank, { ...house, stands } as never);
+  const setting = (tank: TankOnShelf, stands: 'air' | 'bath') => tankHeatSetting(tank, { ...house, stands });
   expect(setting(STEEL, 'air')).toMatchObject({ heatJK: 210, coolingPerMin: DEFAULT_COOLING_PER_MIN.air.steel });
   expect(setting(STEEL, 'bath')).toMatchObject({ coolingPerMin: DEFAULT_COOLING_PER_MIN.bath.steel });
   const tested = { ...STEEL, heatJK: 214, coolingPerMin: 0.0171, coolingInBathPerMin: 0.151 };
