@@ -15,10 +15,12 @@ const server = (url: string, args: string, env: Record<string, string> = {}) => 
 
 export default defineConfig({
   testDir: 'e2e',
-  timeout: 90_000,
+  // A busy machine must not turn a test red: what hangs is found a little later instead.
+  timeout: 180_000,
   // Files side by side, the tests of one file in order: each file has servers and databases of its own.
   fullyParallel: false,
   workers: 2,
+  expect: { timeout: 15_000 },
   reporter: [['list']],
   use: {
     viewport: { width: 1280, height: 800 },

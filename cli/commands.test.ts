@@ -55,6 +55,18 @@ test('all faults of a request at once, its kit’s included, unknown fields by n
   expect(ask('drift', { kit: 'house-c41-three-bath', bath: 'stop', nominalS: 9, readings: [{ atS: 0, c: 38 }] })?.ok).toBe(false);
 });
 
+test.each<[string, object, object, string]>([
+  ['a tank that says nothing of its volume', {}, {}, '$.tank.volumeMl'],
+  ['a room nobody can stand in', { roomC: 400 }, { volumeMl: 520 }, '$.heat.roomC'],
+  ['a tank of less than nothing', { heatJK: -1 }, { volumeMl: 520 }, '$.heat.heatJK'],
+  ['a tank that cools faster than anything', { coolingPerMin: 11 }, { volumeMl: 520 }, '$.heat.coolingPerMin'],
+  ['a school there is none of', { school: 'guess' }, { volumeMl: 520 }, '$.heat.school'],
+  ['a tank of ice around a thimble', { heatJK: 900_000, startC: -40, school: 'pour-warmer' }, { volumeMl: 5 }, '$.heat'],
+])('heat with %s is refused where it stands', (_, heat, tank, path) => {
+  const answer = ask('plan', { ...(EXAMPLES['plan'] as object), tank, heat: { roomC: 20, ...heat } });
+  expect(answer && !answer.ok && answer.errors.map((error) => error.path)).toContain(path);
+});
+
 test('docs/kit.schema.json is the schema that validates', () => {
   expect(JSON.parse(readFileSync('docs/kit.schema.json', 'utf8'))).toEqual(kitJsonSchema());
 });

@@ -38,12 +38,16 @@ export function readRequest<T>(
   const shaped = checkedAgainst(schema, request);
   const given = typeof request === 'object' && request !== null ? (request as { kit?: unknown }).kit : undefined;
   const takesKit = typeof given === 'string' || (typeof given === 'object' && given !== null);
-  const kit = takesKit && 'kit' in (schema as unknown as { fields: object }).fields ? kitOf(given) : null;
+  const kit = takesKit && 'fields' in schema && isRecord(schema.fields) && 'kit' in schema.fields ? kitOf(given) : null;
   return {
     faults: [...(shaped.ok ? [] : shaped.errors), ...(kit && !kit.ok ? kit.errors : [])],
     value: request as T,
     kit: kit?.ok ? kit.value : null,
   };
+}
+
+function isRecord(value: unknown): value is Readonly<Record<string, unknown>> {
+  return typeof value === 'object' && value !== null;
 }
 
 export function bathIn(kit: Kit, id: string): Answer<Bath> {

@@ -2,7 +2,7 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
 import { open } from './open.ts';
-import { deliberate } from './press.ts';
+import { deliberate, pressable } from './press.ts';
 import { freshDatabase, OwnServer } from './own-server.ts';
 
 /** Each test has a server and a demo database of its own: these tests kill servers. */
@@ -25,7 +25,7 @@ async function atTheBench(page: Page): Promise<string> {
   await page.waitForURL(/\/bench\/.+/);
   await page.locator('html[data-alive]').waitFor();
   await page.getByRole('button', { name: /Go on without the checklist/ }).click();
-  await page.waitForTimeout(800);
+  await pressable(page);
   return new URL(page.url()).pathname;
 }
 async function step(page: Page, then: RegExp): Promise<void> {
@@ -56,15 +56,16 @@ test('two screens show the same second; an act on one appears on the other; a wr
   const phone = await context.newPage();
   await open(phone, base + address);
   await step(page, /Prewash is done/);
-  await expect(act(phone)).toHaveText(/Prewash is done/, { timeout: 1000 });
-  await page.waitForTimeout(1300);
+  await expect(act(phone)).toHaveText(/Prewash is done/);
+  // Both have ticked since they were told.
+  for (const screen of [page, phone]) await expect(left(screen)).not.toHaveText((await left(screen).textContent()) ?? '');
   const [here, there] = await Promise.all([left(page).textContent(), left(phone).textContent()]);
   expect(Math.abs(secondsOf(here) - secondsOf(there))).toBeLessThanOrEqual(1);
   await deliberate(phone, () => act(phone).click());
-  await expect(act(page)).toHaveText(/Pour developer in/, { timeout: 2000 });
+  await expect(act(page)).toHaveText(/Pour developer in/);
 
   await test.step('a press in the moment in which the other screen moved on does not end the bath just poured', async () => {
-    await page.waitForTimeout(900);
+    await Promise.all([pressable(page), pressable(phone)]);
     await Promise.all([page.keyboard.press('Space'), act(phone).click()]);
     await expect(act(page)).toHaveText(/Pour out now/);
     await expect(act(phone)).toHaveText(/Pour out now/);
@@ -72,7 +73,6 @@ test('two screens show the same second; an act on one appears on the other; a wr
 
   await test.step('of two acts made apart the first to arrive counts, and the other is told', async () => {
     await context.setOffline(true);
-    await page.waitForTimeout(900);
     await deliberate(phone, () => act(phone).click());
     await expect(act(phone)).toHaveText(/Pour rinse water in/);
     await deliberate(page);
@@ -87,7 +87,7 @@ test('two screens show the same second; an act on one appears on the other; a wr
 });
 
 test('without its server the Bench goes on, loads, and delivers every act once, in order', async ({ page }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(240_000);
   const address = await atTheBench(page);
   await expect.poll(async () => page.evaluate(async () => (await caches.match(location.href)) !== undefined)).toBe(true);
   await step(page, /Prewash is done/);
@@ -132,7 +132,7 @@ test('a server killed at twenty moments of a run loses nothing', async ({ page }
     await expect.poll(async () => (await eventsOf(address)).length, { timeout: 20_000 }).toBe(made);
     await expect(act(page)).toHaveText(shown ?? '');
     said.push(shown ?? '');
-    await page.waitForTimeout(700);
+    await pressable(page);
   }
   const events = await eventsOf(address);
   expect(new Set(events.map(({ event }) => event.id)).size).toBe(events.length);
@@ -163,7 +163,7 @@ test('tampered, repeated and senseless events are refused, and the stream goes o
 });
 
 test('every state of the Bench is accessible, on a laptop and on a phone', async ({ page }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(240_000);
   const address = await atTheBench(page);
   const check = async (state: string) => {
     for (const width of [1280, 390]) {
@@ -231,7 +231,7 @@ test('a whole run at true speed, by a phone six times slower, ends in the logboo
     // Pressed as the tank runs empty: the level is at zero, and the digits say so.
     await expect(left(page)).toHaveText(/^\+?0:0[01]$/, { timeout: 15_000 });
     await act(page).click();
-    await page.waitForTimeout(750);
+    await pressable(page);
   }
   await act(page).click();
   await expect(page.getByRole('heading', { name: 'Developed' })).toBeVisible();

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { toTheFirstPour } from './open.ts';
-import { deliberate } from './press.ts';
+import { deliberate, pressable } from './press.ts';
 import { freshDatabase, OwnServer } from './own-server.ts';
 
 /** What would cost the film: an end pressed too early, a tank opened too soon, a wrong start. Five times as fast. */
@@ -15,15 +15,15 @@ const act = (page: Page) => page.locator('[data-act]');
 test('on a phone: a press far too early is asked again, a short bleach-fix stays in the dark, and the page says what the film got', async ({
   page,
 }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(240_000);
   await toTheFirstPour(page);
   const press = async () => {
-    await page.waitForTimeout(800);
+    await pressable(page);
     await act(page).click();
   };
   const pressTwice = async (then: RegExp) => {
     // Two presses of one wet glove ask, and the second of them is no answer.
-    await page.waitForTimeout(800);
+    await pressable(page);
     await page.evaluate(async () => {
       const press = () => document.querySelector<HTMLElement>('[data-act]')?.click();
       press();

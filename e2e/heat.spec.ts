@@ -18,7 +18,7 @@ function figure(said: string, words: RegExp): string | null {
 }
 
 test('poured warmer: plan, bath, calendar, wall sheet, checklist, Bench and logbook say one temperature', async ({ page, request }) => {
-  test.setTimeout(150_000);
+  test.setTimeout(300_000);
   await request.post('/?index', { form: { intent: 'heat', school: 'pour-warmer' }, headers: { Origin: base } });
   await open(page, '/?run=0&step=developer');
   const plan = await text(page);
@@ -61,7 +61,7 @@ test.describe('on an evening of its own', () => {
   test('predicted, read, corrected: a developer that is colder than predicted is told its new end, and may keep the planned one', async ({
     page,
   }) => {
-    test.setTimeout(120_000);
+    test.setTimeout(240_000);
     await toTheFirstPour(page);
     for (let i = 0; i < 3; i++) await deliberate(page);
     await expect(page.locator('[data-act]')).toHaveText(/Pour out now/);

@@ -33,7 +33,7 @@ export class OwnServer {
             (answer) => answer.ok,
             () => false,
           ),
-        { timeout: 20_000 },
+        { timeout: 90_000 },
       )
       .toBe(true);
   }

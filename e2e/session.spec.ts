@@ -185,7 +185,6 @@ test('the session starts, and its runs go to the Bench in order', async ({ page 
   await expect(page.getByRole('heading', { name: 'Given up' })).toHaveCount(0);
   await page.getByRole('button', { name: 'More' }).click();
   await page.getByRole('button', { name: /Give this run up/ }).click();
-  await page.waitForTimeout(1000);
   await page.getByRole('button', { name: /Run 2 is next/ }).click();
   await expect(page.getByText(/Run 2 of/)).toBeVisible();
   await open(page, '/');

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { open } from './open.ts';
-import { deliberate } from './press.ts';
+import { deliberate, pressable } from './press.ts';
 import { freshDatabase, OwnServer } from './own-server.ts';
 
 /** Somebody who thinks in °F and US fluid ounces reads every page and finds no other unit. */
@@ -47,7 +47,7 @@ async function metricIn(page: Page): Promise<string[]> {
 }
 
 test('every page in °F and US fl oz, the Bench, the wall sheet and the calendar with them', async ({ page, request }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(300_000);
   await request.post('/units', { form: { temperature: 'F', volume: 'US fl oz' }, headers: { Origin: base } });
   const found: string[] = [];
   const read = async (where: string) => found.push(...(await metricIn(page)).map((line) => `${where}: ${line}`));
@@ -81,7 +81,7 @@ test('every page in °F and US fl oz, the Bench, the wall sheet and the calendar
     await page.locator('html[data-alive]').waitFor();
     await read('readiness');
     await page.getByRole('button', { name: /Go on without/ }).click();
-    await page.waitForTimeout(800);
+    await pressable(page);
     await read('ready');
     for (let i = 0; i < 3; i++) await deliberate(page);
     await read('developer');

@@ -1,6 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { FAST } from '../playwright.config.ts';
 import { open } from './open.ts';
+import { pressable } from './press.ts';
 
 test.use({ baseURL: FAST });
 
@@ -119,7 +120,7 @@ test('from an empty shelf to a hung-up roll in the logbook, with the batch moved
   await press(page, /Pour stabiliser/, /Pour out now/);
   await press(page, /Pour out now/, /Hung up: finish/);
   // A press so soon after the last is not meant; then two at once count once.
-  await page.waitForTimeout(900);
+  await pressable(page);
   await act(page).dblclick();
   await expect(page.getByRole('heading', { name: 'Developed' })).toBeVisible();
 

@@ -3,6 +3,7 @@ import express from 'express';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import type { ServerBuild } from 'react-router';
+import { closeDatabase } from '../app/server/database.server.ts';
 import { headers } from './headers.ts';
 import { limits } from './limits.ts';
 import { ownOrigin } from './own-origin.ts';
@@ -40,8 +41,4 @@ const server = app.listen(port, host, (error) => {
 server.requestTimeout = 60_000;
 server.headersTimeout = 20_000;
 
-const kept = globalThis as { steadyReelDatabase?: { readonly database: { pragma: (text: string) => unknown; close: () => void } } };
-shutDownOn(['SIGINT', 'SIGTERM'], server, () => {
-  kept.steadyReelDatabase?.database.pragma('wal_checkpoint(TRUNCATE)');
-  kept.steadyReelDatabase?.database.close();
-});
+shutDownOn(['SIGINT', 'SIGTERM'], server, closeDatabase);

@@ -5,7 +5,7 @@ import { lastUndoable } from '../../core/run/guard.ts';
 import { bottlesWaiting } from '../../core/run/bottles-waiting.ts';
 import type { ReadingOf } from '../../core/run/event.ts';
 import { runNow, type DueCue } from '../../core/run/now.ts';
-import { outOfPlace, PRESS_AGAIN_WITHIN_MS } from '../../core/run/out-of-place.ts';
+import { outOfPlace } from '../../core/run/out-of-place.ts';
 import type { RunPlan } from '../../core/run/run-plan.ts';
 import type { RunState } from '../../core/run/state.ts';
 import { showDuration } from '../../core/units/duration.ts';
@@ -29,9 +29,12 @@ import { Readiness } from './readiness.tsx';
 import { SidePanel } from './side-panel.tsx';
 import { showClock } from './show-clock.ts';
 import { StartEntry } from './start-entry.tsx';
-import { TWICE_MS, useAwake, useBench } from './use-bench.ts';
+import { useAwake, useBench } from './use-bench.ts';
 import { useCues } from './use-cues.ts';
 import { useNow } from './use-now.ts';
+import { usePressAgain } from './use-press-again.ts';
+import { useServiceWorker } from './use-service-worker.ts';
+import { useSettled } from './use-settled.ts';
 
 export const meta: Route.MetaFunction = ({ loaderData: loaded }) => [{ title: `${loaded?.plan.title ?? 'Bench'} · Bench` }];
 
@@ -64,7 +67,7 @@ type Panel = { readonly kind: 'reading'; readonly first: string } | { readonly k
 export default function Bench({ loaderData }: Route.ComponentProps) {
   const { plan, runId, sessionId, position, runsInSession, thermometers, next } = loaderData;
   const units = useRouteLoaderData<typeof rootLoader>('root')?.units ?? DEFAULT_UNITS;
-  const { view, clock, act, forgetRefusal, ready } = useBench({ runId, plan, events: loaderData.events, clock: loaderData.clock });
+  const { view, clock, act, forgetRefusal, ready, settled } = useBench({ runId, plan, events: loaderData.events, clock: loaderData.clock });
   const { state, connection, undelivered, refusal } = view;
   const now = useMemo(() => runNow(plan, state), [plan, state]);
   const nowMs = useNow(clock, loaderData.clock.nowMs, now.running?.endsAtMs ?? now.nextPourAtMs ?? 0);
@@ -79,7 +82,8 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
   useAwake(!over);
   useServiceWorker();
 
-  const [askedAgain, askAgain] = usePressAgain(state);
+  const [asked, askAgain] = usePressAgain(state);
+  const readable = useSettled(String(asked?.atMs), String(undefined));
   useMoved(view.movedTo);
   const press = () => {
     void unlock();
@@ -98,6 +102,7 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
   const nudge = (seconds: number) => state.phase === 'running' && here && act({ kind: 'nudged', step: here.id, seconds });
   const open = (kind: PanelName) => setPanel((before) => (before?.kind === kind ? null : { kind }));
 
+  // Without dependencies a key does what the button does now; a list of them once forgot one.
   const free = { enabled: ready && panel?.kind !== 'reading' && panel?.kind !== 'note' && panel?.kind !== 'start' };
   useHotkeys(
     'space',
@@ -108,15 +113,14 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
       if (!event.repeat) press();
     },
     free,
-    [state, now, ready],
   );
   useHotkeys('r', (event) => (event.preventDefault(), setPanel({ kind: 'reading', first: '' })), free);
   useHotkeys('n', (event) => (event.preventDefault(), setPanel({ kind: 'note' })), free);
-  useHotkeys('z', undo, free, [state]);
-  useHotkeys('comma, shift+comma', (event) => void nudge(event.shiftKey ? -5 : -1), free, [state]);
-  useHotkeys('period, shift+period', (event) => void nudge(event.shiftKey ? 5 : 1), free, [state]);
+  useHotkeys('z', undo, free);
+  useHotkeys('comma, shift+comma', (event) => void nudge(event.shiftKey ? -5 : -1), free);
+  useHotkeys('period, shift+period', (event) => void nudge(event.shiftKey ? 5 : 1), free);
   useHotkeys('s', () => open('sound'), free);
-  useHotkeys('b', (event) => (event.preventDefault(), state.phase === 'running' && open('start')), free, [state]);
+  useHotkeys('b', (event) => (event.preventDefault(), state.phase === 'running' && open('start')), free);
   useHotkeys('shift+slash, ?', () => open('keys'), { ...free, useKey: true });
   useHotkeys('escape', () => setPanel(null));
   useHotkeys(
@@ -237,10 +241,10 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
                   running={state.phase === 'running'}
                   canUndo={lastUndoable(state) !== null}
                   soundOn={sound.on}
-                  enabled={ready}
+                  enabled={ready && settled && readable}
                   runId={runId}
                   actKind={now.act}
-                  pressAgain={askedAgain ?? (!ready && loaderData.askedMs !== null ? outOfPlace(plan, state, now, nowMs) : null)}
+                  pressAgain={asked?.says ?? (!ready && loaderData.askedMs !== null ? outOfPlace(plan, state, now, nowMs) : null)}
                   askedMs={loaderData.askedMs}
                 >
                   {panel && panels}
@@ -272,56 +276,9 @@ function readingPlaces(plan: RunPlan, state: RunState): { readonly of: ReadingOf
   return [tank, ...waiting, { of: 'tub', name: 'The bath' }];
 }
 
-/**
- * A press far too early is asked again, for four seconds; the second of two presses of one wet glove is not meant as an
- * answer. Returns what is asked, and a function that says whether this press counts.
- */
-function usePressAgain(state: RunState): [string | null, (early: string) => boolean] {
-  const [asked, setAsked] = useState<{ readonly text: string; readonly atMs: number; readonly of: RunState } | null>(null);
-  useEffect(() => {
-    if (!asked) return;
-    const timer = setTimeout(() => setAsked(null), PRESS_AGAIN_WITHIN_MS);
-    return () => clearTimeout(timer);
-  }, [asked]);
-  const counts = (early: string) => {
-    // A question about the bath before is no question about this one.
-    const here = asked && asked.of.step === state.step ? asked : null;
-    const sinceMs = here ? performance.now() - here.atMs : Infinity;
-    if (here && sinceMs < TWICE_MS) return false;
-    if (here && sinceMs <= PRESS_AGAIN_WITHIN_MS) {
-      setAsked(null);
-      return true;
-    }
-    setAsked({ text: early, atMs: performance.now(), of: state });
-    return false;
-  };
-  return [asked && asked.of.step === state.step ? asked.text : null, counts];
-}
-
 /** A run that was planned anew on another screen is followed to where it went. */
 function useMoved(to: string | null): void {
   useEffect(() => {
     if (to !== null) location.replace(to === '' ? '/bench' : `/bench/${to}`);
   }, [to]);
-}
-
-/** The Bench alone also opens without its server, once it was open. The worker is told which files this page came with. */
-function useServiceWorker(): void {
-  useEffect(() => {
-    if (!('serviceWorker' in navigator)) return;
-    const keep = (worker: ServiceWorker | null) => {
-      const files = performance
-        .getEntriesByType('resource')
-        .map((entry) => entry.name)
-        .filter((name) => name.startsWith(location.origin) && name.includes('/assets/'));
-      worker?.postMessage([location.href, ...files]);
-    };
-    void navigator.serviceWorker
-      .register('/bench-worker.js', { scope: '/bench/' })
-      .then(() => navigator.serviceWorker.ready)
-      .then((registration) => keep(registration.active))
-      .catch(() => {
-        // Private windows refuse workers; the Bench then needs its server to load, not to go on.
-      });
-  }, []);
 }

@@ -1,10 +1,10 @@
-import { useEffect, useState } from 'react';
 import { Form, Link } from 'react-router';
 import { plannedAndActual } from '../../core/run/planned-and-actual.ts';
 import type { RunPlan } from '../../core/run/run-plan.ts';
 import type { RunState } from '../../core/run/state.ts';
 import { showDuration } from '../../core/units/duration.ts';
 import { showClock } from './show-clock.ts';
+import { useSettled } from './use-settled.ts';
 
 interface EndedProps {
   readonly runId: string;
@@ -15,9 +15,6 @@ interface EndedProps {
   readonly next: { readonly id: string; readonly title: string; readonly position: number } | null;
 }
 
-/** The second of two presses on the act button must not press what came to stand in its place. */
-const SETTLE_MS = 900;
-
 /** The run is over: what it was, the drying that goes on, and the next run. */
 export function Ended({ runId, plan, state, nowMs, undo, next }: EndedProps) {
   const steps = plannedAndActual(plan, state);
@@ -26,11 +23,7 @@ export function Ended({ runId, plan, state, nowMs, undo, next }: EndedProps) {
   const dryInS = Math.ceil((dryAtMs - nowMs) / 1000);
   const finished = state.phase === 'finished';
   const rolls = Math.round(plan.runRolls * 100) / 100;
-  const [settled, setSettled] = useState(false);
-  useEffect(() => {
-    const timer = setTimeout(() => setSettled(true), SETTLE_MS);
-    return () => clearTimeout(timer);
-  }, []);
+  const settled = useSettled('ended');
   return (
     <section aria-labelledby="ended" className="flex grow flex-col">
       <h2 id="ended" className="text-3xl font-bold">

@@ -1,7 +1,8 @@
 import { textOf } from '../ui/form.ts';
 import { nanoid } from 'nanoid';
 import { data, redirect } from 'react-router';
-import { outOfPlace, PRESS_AGAIN_WITHIN_MS } from '../../core/run/out-of-place.ts';
+import { outOfPlace } from '../../core/run/out-of-place.ts';
+import { PRESS_AGAIN_WITHIN_MS } from '../../core/run/press-again.ts';
 import { runNow } from '../../core/run/now.ts';
 import { nowMs } from '../server/clock.server.ts';
 import { eventsOfRun } from '../server/run-events.server.ts';

@@ -3,10 +3,8 @@ import type { RunPlan } from '../../core/run/run-plan.ts';
 import { foldRun } from '../../core/run/state.ts';
 import { BenchClock, type ClockReading } from './bench-clock.ts';
 import type { Confirmed } from './event-store.ts';
+import { useSettled } from './use-settled.ts';
 import { RunChannel, type Act, type ChannelView } from './run-channel.ts';
-
-/** A wet glove presses twice: an act this soon after the run moved on is not meant. */
-export const TWICE_MS = 700;
 
 interface BenchStart {
   readonly runId: string;
@@ -67,11 +65,7 @@ export function useBench(start: BenchStart) {
 
   // What a press means changes when the run moves on, here or on another screen: a press in that very moment was meant
   // for what stood there before, and must not end a bath that has just been poured.
-  const moved = useRef({ to: placeOf(first), atMs: -Infinity });
-  useEffect(() => {
-    const to = placeOf(view);
-    if (to !== moved.current.to) moved.current = { to, atMs: performance.now() };
-  }, [view]);
+  const settled = useSettled(placeOf(view), placeOf(first));
   const act = useCallback(
     (what: Act) => {
       const moves =
@@ -80,13 +74,13 @@ export function useBench(start: BenchStart) {
         what.kind === 'step-ended' ||
         what.kind === 'finished' ||
         what.kind === 'resumed';
-      if (moves && performance.now() - moved.current.atMs < TWICE_MS) return null;
+      if (moves && !settled) return null;
       return live?.channel.act(what) ?? null;
     },
-    [live],
+    [live, settled],
   );
 
-  return { view, clock: live?.clock ?? null, act, forgetRefusal: () => live?.channel.forgetRefusal(), ready: live !== null };
+  return { view, clock: live?.clock ?? null, act, forgetRefusal: () => live?.channel.forgetRefusal(), ready: live !== null, settled };
 }
 
 /** Where a run stands, as far as the act button is concerned. */

@@ -150,3 +150,24 @@ test('names are one line of what can be seen; hexadecimal is no film speed; no a
   expect((await post(addAction, { ...ROLL, boxSpeed: '1e3' })).errors['boxSpeed']?.join(' ')).toContain('whole number');
   expect(load(listLoader, '/rolls?page=1e18')).toMatchObject({ rolls: [] });
 });
+
+test('a long file is stored in portions between which everybody else has a turn, each portion whole, in the order of the file', async () => {
+  const ROWS = 4000;
+  const text = `Name,Film,Process,Format,Box speed\n${Array.from({ length: ROWS }, (_, i) => `Long file ${i},Tern 400,C-41,135-36,400`).join('\n')}`;
+  const address = (await post(importAction, { text })).to ?? '';
+  expect((await read(address)).preview).toMatchObject({ goodCount: ROWS, badCount: 0 });
+  const before = rollCounts().waiting;
+  await look(address, { intent: 'import' });
+  // Somebody who asks at every turn of the loop sees the count rise step by step.
+  const seen = new Set<number>();
+  for (let there = 0; there < ROWS;) {
+    await new Promise((resolve) => setImmediate(resolve));
+    there = rollCounts().waiting - before;
+    seen.add(there);
+  }
+  expect(seen.size).toBeGreaterThan(5);
+  expect(await stored(address)).toBe(`/rolls?state=all&imported=${ROWS}&left=0`);
+  const long = listRolls({ state: 'all', process: 'all', search: 'Long file', sort: 'name', limit: ROWS + 1, offset: 0 }).rolls;
+  expect(new Set(long.map(({ name }) => name)).size).toBe(ROWS);
+  expect(long.every(({ state, film, boxSpeed }) => state === 'waiting' && film === 'Tern 400' && boxSpeed === 400)).toBe(true);
+});

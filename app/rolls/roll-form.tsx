@@ -36,8 +36,8 @@ export function RollForm({ lastResult, defaults, films, children, focusName = fa
       {...getFormProps(form)}
       className="grid max-w-4xl gap-4 lg:grid-cols-[minmax(0,1fr)_19rem]"
       onChange={(event) => {
-        const target = event.target as unknown as { name?: string; value?: string };
-        if (target.name === 'treatment') setTreatment(target.value as Treatment);
+        const field: EventTarget = event.target;
+        if (field instanceof HTMLSelectElement && field.name === 'treatment') setTreatment(field.value as Treatment);
       }}
     >
       <Card className="grid gap-4 sm:grid-cols-2">

@@ -159,7 +159,7 @@ export function inTransaction<T>(work: () => T): T {
  * disk a little later. Whatever else is written meanwhile waits for the disk as always.
  */
 export function inTransactionWithoutDisk<T>(work: () => T): T {
-  const database = db();
+  const database = guarded(db);
   database.pragma('synchronous = NORMAL');
   try {
     return inTransaction(work);

@@ -8,7 +8,7 @@ process.env['STEADY_REEL_DB'] = file;
 
 import { startedRuns } from '../session/a-session.fixture.ts';
 import { findBatch } from './batches.server.ts';
-import { db, openDatabase } from './database.server.ts';
+import { db, inTransactionWithoutDisk, openDatabase, sql } from './database.server.ts';
 import { migrate, migrationsIn } from './migrate.ts';
 import { nowMs } from './clock.server.ts';
 import { findRoll, listRolls, rollCounts } from './rolls.server.ts';
@@ -63,6 +63,21 @@ test('an older database is brought up to date, with a copy of what it was beside
   expect(copy.pragma('user_version', { simple: true })).toBe(1);
   expect(copy.prepare('SELECT id FROM sessions').all()).toEqual([{ id: 'kept' }]);
   copy.close();
+});
+
+test('long work that can be done again does not wait for the disk, and whatever comes after it does, even when it breaks', () => {
+  const waits = () => db().pragma('synchronous', { simple: true });
+  expect(inTransactionWithoutDisk(() => waits())).toBe(1);
+  expect(waits()).toBe(2);
+  const before = sql('SELECT count(*) AS n FROM settings').get();
+  expect(() =>
+    inTransactionWithoutDisk(() => {
+      sql("INSERT INTO settings (name, document) VALUES ('half', '{}')").run();
+      throw new Error('The file ends in the middle.');
+    }),
+  ).toThrow('in the middle');
+  expect(waits()).toBe(2);
+  expect(sql('SELECT count(*) AS n FROM settings').get()).toEqual(before);
 });
 
 test('a session starts once; a second run is refused while one is live and leads to it', () => {

@@ -78,9 +78,10 @@ export default function MixBatch({ loaderData, actionData }: Route.ComponentProp
         <Card
           key={defaults.kitId}
           onChange={(event) => {
-            const target = event.target as unknown as { name?: string; value?: string };
-            if (target.name === 'volumeMl') setTyped(target.value ?? '');
-            if (target.name === 'kitId' && target.value) setSearch({ kit: target.value }, { replace: true, preventScrollReset: true });
+            const field: EventTarget = event.target;
+            if (field instanceof HTMLInputElement && field.name === 'volumeMl') setTyped(field.value);
+            if (field instanceof HTMLSelectElement && field.name === 'kitId' && field.value)
+              setSearch({ kit: field.value }, { replace: true, preventScrollReset: true });
           }}
         >
           <BatchForm key={defaults.kitId} lastResult={actionData} defaults={defaults} kits={kits}>

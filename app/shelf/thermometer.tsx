@@ -2,8 +2,8 @@ import { getFormProps } from '@conform-to/react';
 import { nanoid } from 'nanoid';
 import { data, Form, redirect } from 'react-router';
 import { object } from 'yup';
-import { disagreementInWords } from '../../core/heat/disagreement.ts';
-import { fitThermometer, trueC, type ThermometerError } from '../../core/heat/thermometer.ts';
+import { disagreementInWords, errorAtC } from '../../core/heat/disagreement.ts';
+import { fitThermometer, type ThermometerError } from '../../core/heat/thermometer.ts';
 import { hasCurve } from '../../core/timing/leaflet-curve.ts';
 import { sayIn, textIn } from '../../core/units/sentence.ts';
 import { showTemperature, type TemperatureUnit } from '../../core/units/temperature.ts';
@@ -51,7 +51,7 @@ function whatItMeans(error: ThermometerError) {
   const developer = listBatches()
     .flatMap(({ kit }) => kit.baths)
     .find((bath) => bath.critical && hasCurve(bath.time.points));
-  return developer ? disagreementInWords(developer, Math.round((developer.nominalC - trueC(error, developer.nominalC)) * 10) / 10) : null;
+  return developer ? disagreementInWords(developer, errorAtC(error, developer.nominalC)) : null;
 }
 
 export async function action({ request, params }: Route.ActionArgs) {

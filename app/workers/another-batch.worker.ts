@@ -8,7 +8,7 @@ export interface AnotherBatchQuestion {
 }
 
 /** Packs and plans the evening once for each batch on the shelf, off the page's thread. */
-const scope = self as unknown as DedicatedWorkerGlobalScope;
-scope.onmessage = ({ data }: MessageEvent<{ readonly id: number; readonly question: AnotherBatchQuestion }>) => {
-  scope.postMessage({ id: data.id, answer: withEachBatch(data.question.question, data.question.shelf) });
+declare const self: DedicatedWorkerGlobalScope;
+self.onmessage = ({ data }: MessageEvent<{ readonly id: number; readonly question: AnotherBatchQuestion }>) => {
+  self.postMessage({ id: data.id, answer: withEachBatch(data.question.question, data.question.shelf) });
 };

@@ -8,7 +8,7 @@ export interface TimedCue {
   readonly atMs: number;
 }
 
-const scope = self as unknown as DedicatedWorkerGlobalScope;
+declare const self: DedicatedWorkerGlobalScope;
 let timer: ReturnType<typeof setTimeout> | undefined;
 let waiting: TimedCue[] = [];
 /** The page tells all cues anew when its clock is set; one that has just fired must not fire again. */
@@ -30,11 +30,11 @@ function ring(): void {
   const due = waiting.filter((cue) => cue.atMs <= now() + 0.5);
   waiting = waiting.slice(due.length);
   for (const cue of due) fired.add(cue.id);
-  for (const cue of due) scope.postMessage({ ...cue, firedAtMs: now() });
+  for (const cue of due) self.postMessage({ ...cue, firedAtMs: now() });
   arm();
 }
 
-scope.onmessage = (message: MessageEvent<readonly TimedCue[]>) => {
+self.onmessage = (message: MessageEvent<readonly TimedCue[]>) => {
   waiting = [...message.data].filter((cue) => cue.atMs > now() - 250 && !fired.has(cue.id)).sort((a, b) => a.atMs - b.atMs);
   arm();
 };

@@ -4,6 +4,12 @@ import { pushEquivalent } from '../timing/push.ts';
 import { showDuration } from '../units/duration.ts';
 import { sentence, type Sentence } from '../units/sentence.ts';
 import { developmentRate } from './dose.ts';
+import { trueC, type ThermometerError } from './thermometer.ts';
+
+/** What an error amounts to at a developer's own temperature, to the tenth that thermometers show. */
+export function errorAtC(error: ThermometerError, shownC: number): number {
+  return Math.round((shownC - trueC(error, shownC)) * 10) / 10;
+}
 
 /**
  * What a thermometer that shows `byC` too much would do to a developer, if its error were not taken off: one run at its

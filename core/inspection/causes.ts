@@ -1,14 +1,24 @@
 import { EVEN_BY_C } from '../schedule/evenness.ts';
-import type { Inspection, Mark, RunFacts } from './inspection.ts';
+import {
+  e,
+  marked,
+  percent,
+  under,
+  over,
+  onTime,
+  worn,
+  old,
+  fresh,
+  incident,
+  spoiled,
+  slide,
+  wearFor,
+  doseFor,
+  type Evidence,
+} from './evidence.ts';
+import type { Inspection, RunFacts } from './inspection.ts';
 
 export type CauseKind = 'exposure' | 'development' | 'film';
-
-/** One thing that speaks for a cause or against it: a sentence, and how much it says. */
-export interface Evidence {
-  readonly says: string;
-  /** 1 a hint, 2 telling, 3 all but certain. */
-  readonly weight: 1 | 2 | 3;
-}
 
 export interface Cause {
   readonly id: string;
@@ -19,33 +29,6 @@ export interface Cause {
   readonly now: string;
   readonly nextTime: string;
 }
-
-const e = (weight: Evidence['weight'], says: string): Evidence => ({ says, weight });
-const marked = (seen: Inspection, mark: Mark) => seen.marks?.includes(mark) === true;
-const percent = (share: number) => `${Math.round(share * 100)} %`;
-const under = (run: RunFacts) => run.doseShare !== undefined && run.doseShare < 0.97;
-const over = (run: RunFacts) => run.doseShare !== undefined && run.doseShare > 1.03;
-const onTime = (run: RunFacts) => run.doseShare !== undefined && !under(run) && !over(run);
-const worn = (run: RunFacts) =>
-  run.rollNumber !== undefined && run.capacityRolls !== undefined && run.rollNumber / run.capacityRolls >= 0.9;
-const old = (run: RunFacts) => run.ageDays !== undefined && run.keepsDays !== undefined && run.ageDays > run.keepsDays;
-const fresh = (run: RunFacts) => !worn(run) && !old(run) && run.rollNumber !== undefined && run.capacityRolls !== undefined;
-const incident = (run: RunFacts, ...names: readonly string[]) =>
-  run.incidents?.some((each) => names.some((name) => each.includes(name))) === true;
-const spoiled = (run: RunFacts) =>
-  run.standing === 'spent' ||
-  run.standing === 'doubtful' ||
-  incident(run, 'bleach', 'fixer', 'later-bath', 'stop', 'other-developer', 'water', 'damage');
-const slide = (run: RunFacts) => run.process === 'E-6';
-
-const wearFor = (run: RunFacts) => [
-  worn(run) && e(1, `The batch was at roll ${run.rollNumber ?? 0} of ${run.capacityRolls ?? 0}.`),
-  old(run) && e(1, `The solution was ${run.ageDays ?? 0} days old and keeps ${run.keepsDays ?? 0}.`),
-  spoiled(run) && e(2, 'Something had got into the solution.'),
-];
-const doseFor = (run: RunFacts, way: 'under' | 'over') =>
-  (way === 'under' ? under(run) : over(run)) &&
-  e(Math.abs((run.doseShare ?? 1) - 1) > 0.08 ? 2 : 1, `The developer gave ${percent(run.doseShare ?? 1)} of its dose.`);
 
 /** Every row of domain.md 12 as a cause, each with its evidence in sentences. */
 export const CAUSES: readonly Cause[] = [

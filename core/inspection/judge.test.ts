@@ -83,6 +83,27 @@ test('a good strip blames nobody, an unseen one neither, and the camera is not b
   expect(judge({ frames: 'thin', edge: 'normal' }, { ...IN_ORDER, doseShare: 0.97 }).verdict).toBe('exposure');
 });
 
+test.each<[string, boolean]>([
+  ['developer', true],
+  ['developer in the bleach-fix', true],
+  ['other-developer', false],
+  ['water', false],
+])('an incident called “%s” speaks of developer in a later bath: %s', (incident, speaks) => {
+  const carried = judge({ colour: 'cast' }, { rinse: false, incidents: [incident] }).causes.find(({ id }) => id === 'carry-over');
+  expect(carried?.for.includes('Developer had got into a later bath.')).toBe(speaks);
+});
+
+test('what got into a bottle makes it suspect by whole words, and nothing else does', () => {
+  const suspect = (incident: string) =>
+    judge({ colour: 'cast' }, { rinse: true, incidents: [incident] }).causes.some(({ for: said }) =>
+      said.includes('Something had got into the solution.'),
+    );
+  for (const incident of ['later-bath', 'stop', 'other-developer', 'water', 'damage', 'bleach-fix', 'two drops of fixer'])
+    expect([incident, suspect(incident)]).toEqual([incident, true]);
+  for (const incident of ['cap-off', 'remjet', 'stopped for tea', 'underwater scenes'])
+    expect([incident, suspect(incident)]).toEqual([incident, false]);
+});
+
 test('a bleach left out on purpose is not blamed for silver', () => {
   expect(judge({ marks: ['silver'] }, { treatment: 'bleach-bypass' }).causes.map(({ id }) => id)).not.toContain('silver-left');
   expect(judge({ colour: 'weak' }, { bleachShare: 0.4 }).causes[0]).toMatchObject({

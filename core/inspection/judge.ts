@@ -1,4 +1,5 @@
-import { CAUSES, type Cause, type Evidence } from './causes.ts';
+import { CAUSES, type Cause } from './causes.ts';
+import type { Evidence } from './evidence.ts';
 import type { Inspection, RunFacts } from './inspection.ts';
 
 export type Verdict = 'exposure' | 'development' | 'film' | 'unclear' | 'nothing-wrong';

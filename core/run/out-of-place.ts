@@ -4,9 +4,6 @@ import type { RunNow } from './now.ts';
 import type { RunPlan } from './run-plan.ts';
 import type { RunState } from './state.ts';
 
-/** A second press counts as deliberate within this time. */
-export const PRESS_AGAIN_WITHIN_MS = 4000;
-
 const DEVELOPER_EARLY_S = 15;
 const OTHERS_EARLY_SHARE = 1 / 3;
 

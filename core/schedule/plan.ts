@@ -4,10 +4,10 @@ import { asLabel, sentence, type Spoken } from '../units/sentence.ts';
 import { capacityOfVolume } from '../chemistry/capacity.ts';
 import { rollEquivalents, type FilmCount } from '../film/roll-equivalents.ts';
 import { bleachesOrFixes, isFinal, type StepKind } from '../kit/kind.ts';
-import type { Agitation, Bath, Kit, LeafletPoint, PushRule } from '../kit/kit.ts';
+import type { Agitation, Kit, LeafletPoint, PushRule } from '../kit/kit.ts';
 import { orderFaults } from '../kit/sequence-order.ts';
 import { rollNumber } from '../timing/roll-number.ts';
-import { shortDeveloper, stepTime, type StepTime, type WorkingLine } from '../timing/step-time.ts';
+import { shortDeveloper, type StepTime, type WorkingLine } from '../timing/step-time.ts';
 import { stepCues, type Cue } from './cues.ts';
 import { evenness } from './evenness.ts';
 import type { Habits } from './habits.ts';
@@ -15,6 +15,7 @@ import { adviceFor, capacityMessage, round2, runWarnings, unknownBaths } from '.
 import { draftSequence, type DraftStep } from './sequence.ts';
 import type { Tank } from './tank.ts';
 import { stepIds } from './step-ids.ts';
+import { temperatureOf, timeOf } from './draft-time.ts';
 import { changeoverSeconds, stepStarts } from './timeline.ts';
 import { treatmentRefusal, type Treatment } from './treatment.ts';
 
@@ -247,56 +248,8 @@ function withTankAndOwn(step: PlannedTime, inTank: TankThroughTheRun['steps'][nu
   };
 }
 
-function temperatureOf(draft: DraftStep, temperaturesC: PlanQuestion['temperaturesC']): number {
-  return temperaturesC[draft.id] ?? draft.usualC;
-}
-
-function timeOf(draft: DraftStep, { temperaturesC, pushStops }: PlanQuestion, number: number): Answer<StepTime> {
-  if (draft.bath && draft.habitS === null) {
-    // Bleach bypass keeps the time the bleach-fix would have had, at the bleach-fix's own temperature.
-    const standsIn = draft.id !== draft.bath.id;
-    const tempC = standsIn ? (temperaturesC[draft.bath.id] ?? draft.bath.nominalC) : temperatureOf(draft, temperaturesC);
-    const time = stepTime(draft.bath, { tempC, pushStops, rollNumber: number });
-    return standsIn && time.ok ? answered(asThoughItWere(time.value, draft.bath)) : time;
-  }
-  const seconds = draft.habitS ?? 0;
-  const zero = (what: WorkingLine['what'], label: string): WorkingLine => ({ what, seconds: 0, label });
-  return answered({
-    seconds,
-    nominalS: seconds,
-    working: [
-      { what: 'leaflet', seconds, label: 'Your habit' },
-      zero('wear', 'Water does not wear'),
-      zero('push', 'No push'),
-      zero('temperature', 'Same time at any temperature'),
-    ],
-    warnings: [],
-  });
-}
-
 function tankLine(seconds: number, { startsC, endsC }: InTank): WorkingLine {
   return { what: 'tank', seconds, ...asLabel(sentence`In the tank, ${{ fromC: startsC, toC: endsC }}`) };
-}
-
-/** A fixer that stands in for a bleach-fix has that bath's time, not its leaflet: the working says whose figures these are. */
-function asThoughItWere(time: StepTime, bath: Bath): StepTime {
-  const name = bath.name.toLowerCase();
-  return {
-    ...time,
-    working: time.working.map((line) => ({
-      what: line.what,
-      seconds: line.seconds,
-      label:
-        line.what === 'leaflet'
-          ? `As long as the ${name} would take`
-          : line.what === 'wear'
-            ? `as the ${name} would be by now`
-            : line.what === 'push'
-              ? 'No push in this bath'
-              : 'Same time at any temperature',
-    })),
-    warnings: [],
-  };
 }
 
 function isInTank(kind: StepKind, habits: Habits): boolean {

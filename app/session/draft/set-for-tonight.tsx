@@ -1,4 +1,4 @@
-import { Link, useSubmit } from 'react-router';
+import { Link } from 'react-router';
 import { isDeveloper } from '../../../core/kit/kind.ts';
 import { leafletRange } from '../../../core/timing/leaflet-curve.ts';
 import { showDurationChange } from '../../../core/units/duration.ts';
@@ -139,20 +139,12 @@ interface TemperatureFieldProps {
 }
 
 function TemperatureField({ batchId, bath, tempC, refusal }: TemperatureFieldProps) {
-  const submit = useSubmit();
   const { temperature } = useUnits();
   const shown = (temperature === 'C' ? tempC : fahrenheitFromCelsius(tempC)).toFixed(1);
   const { lowC, highC } = leafletRange(bath.time.points);
   const id = `temperature-${batchId}-${bath.id}`;
   return (
-    <TonightForm
-      className="mt-3 grid grid-cols-[1fr_7.5rem] items-center gap-x-3"
-      onBlur={(event) => {
-        const input = event.target;
-        if (input instanceof HTMLInputElement && input.value !== input.defaultValue)
-          void submit(event.currentTarget, { preventScrollReset: true });
-      }}
-    >
+    <TonightForm whenLeft className="mt-3 grid grid-cols-[1fr_7.5rem] items-center gap-x-3">
       <input type="hidden" name="intent" value="temperature" />
       <input type="hidden" name="batchId" value={batchId} />
       <input type="hidden" name="step" value={bath.id} />
@@ -202,19 +194,11 @@ function MarginField({
   readonly bath: { readonly id: string; readonly name: string };
   readonly seconds: number;
 }) {
-  const submit = useSubmit();
   const id = `margin-${batchId}-${bath.id}`;
   return (
     <details className="mt-1" open={seconds !== 0}>
       <summary className="text-sm text-quiet underline">Own margin{seconds !== 0 && `, ${showDurationChange(seconds)}`}</summary>
-      <TonightForm
-        className="mt-1 grid grid-cols-[1fr_7.5rem] items-center gap-x-3"
-        onBlur={(event) => {
-          const input = event.target;
-          if (input instanceof HTMLInputElement && input.value !== input.defaultValue)
-            void submit(event.currentTarget, { preventScrollReset: true });
-        }}
-      >
+      <TonightForm whenLeft className="mt-1 grid grid-cols-[1fr_7.5rem] items-center gap-x-3">
         <input type="hidden" name="intent" value="margin" />
         <input type="hidden" name="batchId" value={batchId} />
         <input type="hidden" name="bath" value={bath.id} />

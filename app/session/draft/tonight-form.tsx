@@ -10,6 +10,8 @@ export function useTonightAction(): string {
 interface TonightFormProps extends Omit<FormProps, 'method' | 'action'> {
   /** Posts each change as it is made; a form without it waits for its button. */
   readonly atOnce?: boolean;
+  /** Posts what was typed when its field is left; a form without scripts waits for its button. */
+  readonly whenLeft?: boolean;
   /** Posts the form in another way than as it stands. */
   readonly post?: (form: HTMLFormElement) => void;
 }
@@ -20,16 +22,29 @@ const WANDERS = ['ArrowUp', 'ArrowDown', 'ArrowLeft', 'ArrowRight', 'Home', 'End
  * A form of the Session page. The page stays where it is when it comes back. A choice made with a finger is posted at
  * once; one that wanders through a list by the arrow keys when the list is left or Enter is pressed, not at every key.
  */
-export function TonightForm({ atOnce = false, post, ...rest }: TonightFormProps) {
+export function TonightForm({ atOnce = false, whenLeft = false, post, ...rest }: TonightFormProps) {
   const submit = useSubmit();
   const wandering = useRef<EventTarget | null>(null);
   const action = useTonightAction();
-  if (!atOnce) return <Form method="post" action={action} preventScrollReset {...rest} />;
   const send = (form: HTMLFormElement) => {
     wandering.current = null;
     if (post) post(form);
     else void submit(form, { preventScrollReset: true });
   };
+  if (whenLeft)
+    return (
+      <Form
+        method="post"
+        action={action}
+        preventScrollReset
+        onBlur={(event) => {
+          const field = event.target;
+          if (field instanceof HTMLInputElement && field.value !== field.defaultValue) send(event.currentTarget);
+        }}
+        {...rest}
+      />
+    );
+  if (!atOnce) return <Form method="post" action={action} preventScrollReset {...rest} />;
   return (
     <Form
       method="post"

@@ -1,0 +1,169 @@
+import { ArrowDown, ArrowUp } from 'lucide-react';
+import { useSubmit } from 'react-router';
+import type { ArrangedRun, EveningRun } from '../../../core/schedule/evening.ts';
+import { TREATMENT_ADVICE, type Treatment } from '../../../core/schedule/treatment.ts';
+import { nearestThird, showStops } from '../../../core/units/exposure.ts';
+import { TonightForm, useTonightAction } from '../draft/tonight-form.tsx';
+import type { loader } from '../tonight.tsx';
+
+type TonightData = Awaited<ReturnType<typeof loader>>;
+
+const SMALL = 'min-h-9 rounded border border-[#8aa39e] bg-white px-2 text-sm';
+const PUSHES = [-2, -1, -2 / 3, -1 / 3, 0, 1 / 3, 2 / 3, 1, 4 / 3, 5 / 3, 2, 3];
+
+function Runs({ runs }: { readonly runs: readonly ArrangedRun[] }) {
+  return <input type="hidden" name="runs" value={JSON.stringify(runs)} />;
+}
+
+export function MoveRoll({
+  rollId,
+  from,
+  runs,
+  name,
+}: {
+  readonly rollId: string;
+  readonly from: number;
+  readonly runs: readonly ArrangedRun[];
+  readonly name: string;
+}) {
+  const submit = useSubmit();
+  const action = useTonightAction();
+  return (
+    <TonightForm
+      atOnce
+      post={(element) => {
+        const form = new FormData(element);
+        if (form.get('to') === 'out') form.set('intent', 'roll-out');
+        void submit(form, { method: 'post', action, preventScrollReset: true });
+      }}
+    >
+      <input type="hidden" name="intent" value="move" />
+      <input type="hidden" name="rollId" value={rollId} />
+      <Runs runs={runs} />
+      <select name="to" aria-label={`Where ${name} goes`} className={SMALL} key={from} defaultValue={from}>
+        {runs.map((_, i) => (
+          <option key={i} value={i}>
+            in run {i + 1}
+          </option>
+        ))}
+        <option value={-1}>in a run of its own</option>
+        <option value="out">not tonight</option>
+      </select>
+    </TonightForm>
+  );
+}
+
+interface RunSelectProps {
+  readonly intent: 'push' | 'treatment' | 'run-tank';
+  readonly name: string;
+  readonly label: string;
+  readonly value: string | number | undefined;
+  readonly options: readonly (readonly [value: string | number, text: string])[];
+  /** What the change needs to know besides the choice. */
+  readonly children: React.ReactNode;
+}
+
+/** One thing of a run to choose anew; the choice is posted as it is made, and without scripts by its button. */
+function RunSelect({ intent, name, label, value, options, children }: RunSelectProps) {
+  return (
+    <TonightForm atOnce className="flex gap-1">
+      <input type="hidden" name="intent" value={intent} />
+      {children}
+      <select name={name} aria-label={label} className={SMALL} key={value} defaultValue={value}>
+        {options.map(([option, text]) => (
+          <option key={option} value={option}>
+            {text}
+          </option>
+        ))}
+      </select>
+      <noscript>
+        <button className={SMALL}>Apply</button>
+      </noscript>
+    </TonightForm>
+  );
+}
+
+function RollIds({ run }: { readonly run: EveningRun }) {
+  return run.rollIds.map((id) => <input key={id} type="hidden" name="rollIds" value={id} />);
+}
+
+export function PushSelect({ run }: { readonly run: EveningRun }) {
+  const stops = nearestThird(run.pushStops);
+  const choices = PUSHES.some((push) => Math.abs(push - stops) < 0.01) ? PUSHES : [...PUSHES, stops].sort((a, b) => a - b);
+  return (
+    <RunSelect
+      intent="push"
+      name="stops"
+      label="Push or pull of this run"
+      value={choices.find((push) => Math.abs(push - stops) < 0.01)}
+      options={choices.map((push) => [push, showStops(push)])}
+    >
+      <RollIds run={run} />
+    </RunSelect>
+  );
+}
+
+export function TreatmentSelect({ run, fitting }: { readonly run: EveningRun; readonly fitting: readonly Treatment[] }) {
+  return (
+    <RunSelect
+      intent="treatment"
+      name="treatment"
+      label="Treatment of this run"
+      value={run.treatment}
+      options={fitting.map((treatment) => [treatment, TREATMENT_ADVICE[treatment].name])}
+    >
+      <RollIds run={run} />
+    </RunSelect>
+  );
+}
+
+export function TankSelect({
+  run,
+  index,
+  runs,
+  tonight,
+}: {
+  readonly run: EveningRun;
+  readonly index: number;
+  readonly runs: readonly ArrangedRun[];
+  readonly tonight: TonightData;
+}) {
+  return (
+    <RunSelect
+      intent="run-tank"
+      name="tankId"
+      label="Tank of this run"
+      value={run.tankId}
+      options={tonight.tanks.map((tank) => [tank.id, tank.name])}
+    >
+      <input type="hidden" name="run" value={index} />
+      <Runs runs={runs} />
+    </RunSelect>
+  );
+}
+
+export function Reorder({ index, runs }: { readonly index: number; readonly runs: readonly ArrangedRun[] }) {
+  if (runs.length < 2) return null;
+  const button = (to: number, label: string, icon: React.ReactNode) => (
+    <TonightForm>
+      <input type="hidden" name="from" value={index} />
+      <input type="hidden" name="to" value={to} />
+      <Runs runs={runs} />
+      <button
+        name="intent"
+        value="reorder"
+        aria-label={label}
+        disabled={to < 0 || to >= runs.length}
+        className={`${SMALL} flex items-center disabled:opacity-40`}
+      >
+        {icon}
+      </button>
+    </TonightForm>
+  );
+  return (
+    <>
+      {button(index - 1, `Run ${index + 1} earlier`, <ArrowUp aria-hidden size={16} />)}
+      {button(index + 1, `Run ${index + 1} later`, <ArrowDown aria-hidden size={16} />)}
+    </>
+  );
+}
