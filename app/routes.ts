@@ -41,6 +41,7 @@ export default [
   route('session.ics', 'session/outputs/calendar.ts'),
   route('rolls.csv', 'rolls/export.ts'),
   route('units', 'frame/units-action.ts'),
+  route('tips', 'frame/tips-action.ts'),
   route('kits/:kitId/kit.json', 'shelf/kit-file.ts'),
   route('kit.schema.json', 'shelf/kit-schema.ts'),
 ] satisfies RouteConfig;

@@ -84,6 +84,6 @@ test.describe('on an evening of its own', () => {
     await page.getByRole('button', { name: 'Keep it' }).click();
     await page.waitForURL(/\/shelf$/);
     await open(page, '/shelf/thermometers/stem');
-    await expect(page.getByText(/1\.0 °C too much: believed, it would give .* too little, as a pull of 0\.\d stop/)).toBeVisible();
+    await expect(page.getByText(/1\.0 °C too much: taken at its word, .* would get .* too little, as a pull of 0\.\d stop/)).toBeVisible();
   });
 });

@@ -24,12 +24,12 @@ test('the puzzle of the evening is solved on opening: keepers first, pushes apar
 test('a roll dragged where it does not belong is refused in words, and one press takes it back', async ({ page }) => {
   await open(page, '/');
   const chip = page.getByRole('button', { name: 'Night kiln' });
-  await chip.scrollIntoViewIfNeeded();
-  const from = await chip.boundingBox();
-  const onto = await page.getByRole('region', { name: /Run 2/ }).boundingBox();
-  if (!from || !onto) throw new Error('nothing to drag');
-  await page.mouse.move(from.x + 20, from.y + 10);
+  // What a worker still adds to the page would move the chip from under the pointer.
+  await expect(page.getByRole('region', { name: 'What another batch would change' })).toBeVisible();
+  await chip.hover();
   await page.mouse.down();
+  const onto = await page.getByRole('region', { name: /Run 2/ }).boundingBox();
+  if (!onto) throw new Error('nowhere to drag to');
   await page.mouse.move(onto.x + 100, onto.y + 60, { steps: 8 });
   await page.mouse.up();
   await expect(page.getByText('are pushed by different amounts')).toBeVisible();

@@ -6,13 +6,16 @@ import { bottlesWaiting } from '../../core/run/bottles-waiting.ts';
 import type { ReadingOf } from '../../core/run/event.ts';
 import { runNow, type DueCue } from '../../core/run/now.ts';
 import { outOfPlace } from '../../core/run/out-of-place.ts';
+import { planAsRun } from '../../core/run/plan-as-run.ts';
 import type { RunPlan } from '../../core/run/run-plan.ts';
+import { readTipsAway, tipsAtStep, type TipId } from '../../core/run/tips.ts';
 import type { RunState } from '../../core/run/state.ts';
 import { showDuration } from '../../core/units/duration.ts';
 import { textIn } from '../../core/units/sentence.ts';
 import { clockSpeed, nowMs as serverNowMs } from '../server/clock.server.ts';
 import { eventsOfRun } from '../server/run-events.server.ts';
 import { findRun, liveRun, runsOfSession } from '../server/runs.server.ts';
+import { storedSetting } from '../server/settings.server.ts';
 import { listThermometers } from '../server/thermometers.server.ts';
 import type { loader as rootLoader } from '../root.tsx';
 import { rollRange } from '../ui/roll-range.ts';
@@ -22,6 +25,7 @@ import { Acts } from './acts.tsx';
 import { Column, Gauge } from './column.tsx';
 import { ConnectionSign } from './connection-sign.tsx';
 import { Ended } from './ended.tsx';
+import { MarginEntry } from './margin-entry.tsx';
 import { KeysPanel, MoreActs, SoundPanel } from './more-acts.tsx';
 import { NowPanel } from './now-panel.tsx';
 import { NoteEntry, ReadingEntry } from './reading-entry.tsx';
@@ -29,6 +33,7 @@ import { Readiness } from './readiness.tsx';
 import { SidePanel } from './side-panel.tsx';
 import { showClock } from './show-clock.ts';
 import { StartEntry } from './start-entry.tsx';
+import { TipLine } from './tip-line.tsx';
 import { useAwake, useBench } from './use-bench.ts';
 import { useCues } from './use-cues.ts';
 import { useNow } from './use-now.ts';
@@ -57,18 +62,20 @@ export function loader({ params, request }: Route.LoaderArgs) {
     refused: new URL(request.url).searchParams.get('refused'),
     clock: { nowMs: serverNowMs(), speed: clockSpeed() },
     thermometers: listThermometers(),
+    tipsAway: readTipsAway(storedSetting('tips')),
     next: next && next.id !== run.id ? { id: next.id, title: next.plan.title, position: next.position } : null,
   };
 }
 
-type PanelName = 'note' | 'more' | 'sound' | 'keys' | 'start';
+type PanelName = 'note' | 'more' | 'sound' | 'keys' | 'start' | 'margin';
 type Panel = { readonly kind: 'reading'; readonly first: string } | { readonly kind: PanelName } | null;
 
 export default function Bench({ loaderData }: Route.ComponentProps) {
-  const { plan, runId, sessionId, position, runsInSession, thermometers, next } = loaderData;
+  const { runId, sessionId, position, runsInSession, thermometers, next } = loaderData;
   const units = useRouteLoaderData<typeof rootLoader>('root')?.units ?? DEFAULT_UNITS;
-  const { view, clock, act, forgetRefusal, ready, settled } = useBench({ runId, plan, events: loaderData.events, clock: loaderData.clock });
+  const { view, clock, act, forgetRefusal, ready, settled } = useBench({ runId, plan: loaderData.plan, events: loaderData.events, clock: loaderData.clock });
   const { state, connection, undelivered, refusal } = view;
+  const plan = useMemo(() => planAsRun(loaderData.plan, state), [loaderData.plan, state]);
   const now = useMemo(() => runNow(plan, state), [plan, state]);
   const nowMs = useNow(clock, loaderData.clock.nowMs, now.running?.endsAtMs ?? now.nextPourAtMs ?? 0);
   const cues = useMemo<readonly DueCue[]>(
@@ -78,6 +85,8 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
   );
   const { sound, setSound, fired, unlock, play } = useCues(clock, cues, (cue) => textIn(cue, units));
   const [panel, setPanel] = useState<Panel>(null);
+  const [away, setAway] = useState(loaderData.tipsAway);
+  const tips = { away, putAway: (tip: TipId) => setAway([...away, tip]), back: `/bench/${runId}` };
   const over = state.phase === 'finished' || state.phase === 'given-up';
   useAwake(!over);
   useServiceWorker();
@@ -103,7 +112,7 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
   const open = (kind: PanelName) => setPanel((before) => (before?.kind === kind ? null : { kind }));
 
   // Without dependencies a key does what the button does now; a list of them once forgot one.
-  const free = { enabled: ready && panel?.kind !== 'reading' && panel?.kind !== 'note' && panel?.kind !== 'start' };
+  const free = { enabled: ready && panel?.kind !== 'reading' && panel?.kind !== 'note' && panel?.kind !== 'start' && panel?.kind !== 'margin' };
   useHotkeys(
     'space',
     (event) => {
@@ -154,7 +163,8 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
         <StartEntry step={here} running={now.running} nowMs={() => clock?.nowMs() ?? nowMs} act={act} close={close} />
       )}
       {panel?.kind === 'note' && <NoteEntry act={act} close={close} />}
-      {panel?.kind === 'more' && <MoreActs plan={plan} state={state} act={act} close={close} />}
+      {panel?.kind === 'more' && <MoreActs plan={plan} state={state} act={act} close={close} setMargin={() => setPanel({ kind: 'margin' })} />}
+      {panel?.kind === 'margin' && here && <MarginEntry step={here} act={act} close={close} />}
       {panel?.kind === 'sound' && <SoundPanel sound={sound} change={setSound} play={play} close={close} />}
       {panel?.kind === 'keys' && <KeysPanel close={close} />}
     </>
@@ -222,6 +232,7 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
                 {panel?.kind !== 'reading' && panels}
                 <Readiness
                   {...{ runId, sessionId, plan, thermometers }}
+                  tips={tips}
                   act={(what) => (void unlock(), act(what))}
                   measuring={panel?.kind === 'reading' ? panel.first : null}
                   measure={(first) => setPanel(first === null ? null : { kind: 'reading', first })}
@@ -231,6 +242,9 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
               <>
                 <div className="grow pb-4">
                   <NowPanel {...shared} act={act} next={next} />
+                  {here && state.phase !== 'paused' && (
+                    <TipLine tips={tipsAtStep(here, state.phase === 'running')} {...tips} />
+                  )}
                 </div>
                 <Acts
                   press={press}

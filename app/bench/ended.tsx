@@ -80,6 +80,7 @@ export function Ended({ runId, plan, state, nowMs, undo, next }: EndedProps) {
                     {step.got.words}
                   </span>
                 )}
+                {step.own && <span className="block text-base text-night-quiet">{step.own.words}</span>}
               </th>
               <td className="figure text-right text-night-quiet">{showDuration(step.plannedS)}</td>
               <td className="figure text-right">

@@ -3,6 +3,7 @@ import { nanoid } from 'nanoid';
 import { data, redirect } from 'react-router';
 import { outOfPlace } from '../../core/run/out-of-place.ts';
 import { PRESS_AGAIN_WITHIN_MS } from '../../core/run/press-again.ts';
+import { planAsRun } from '../../core/run/plan-as-run.ts';
 import { runNow } from '../../core/run/now.ts';
 import { nowMs } from '../server/clock.server.ts';
 import { eventsOfRun } from '../server/run-events.server.ts';
@@ -62,7 +63,8 @@ function fromForm(runId: string, form: FormData): never {
   const run = findRun(runId);
   if (run && act.kind === 'step-ended') {
     const state = stateOfRun(run);
-    const early = outOfPlace(run.plan, state, runNow(run.plan, state), nowMs());
+    const plan = planAsRun(run.plan, state);
+    const early = outOfPlace(plan, state, runNow(plan, state), nowMs());
     const askedMs = Number(form.get('asked'));
     // Reading the page again takes its time too.
     const again = askedMs > 0 && nowMs() - askedMs < 2 * PRESS_AGAIN_WITHIN_MS;

@@ -12,12 +12,13 @@ interface MoreProps {
   readonly state: RunState;
   readonly act: (act: Act) => void;
   readonly close: () => void;
+  readonly setMargin: () => void;
 }
 
 const ROW = 'min-h-12 w-full rounded-card border border-night-line px-4 py-2 text-left disabled:text-night-quiet disabled:opacity-70';
 
 /** What real life asks for: longer, shorter, skip, again, pause, give up. Each says what it does, or why it cannot be done. */
-export function MoreActs({ plan, state, act, close }: MoreProps) {
+export function MoreActs({ plan, state, act, close, setMargin }: MoreProps) {
   const step = plan.steps[state.step];
   const before = plan.steps[state.step - 1];
   const running = state.phase === 'running';
@@ -37,6 +38,12 @@ export function MoreActs({ plan, state, act, close }: MoreProps) {
               {seconds > 0 ? 'Lengthen' : 'Shorten'} {name} by 0:30
             </button>
           ))}
+        {step && state.phase !== 'paused' && (
+          <button type="button" className={ROW} onClick={setMargin}>
+            Your own margin on {name}
+            <span className="block text-sm text-night-quiet">Seconds or percent, with why; offered again next time.</span>
+          </button>
+        )}
         {step && !isDeveloper(step.kind) && state.phase !== 'paused' && (
           <button type="button" className={ROW} onClick={() => done({ kind: 'skipped', step: step.id })}>
             {running ? `End ${name} now as skipped` : `Skip ${name}`}

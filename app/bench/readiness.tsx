@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Form, useFetcher } from 'react-router';
 import { isDeveloper, isWater } from '../../core/kit/kind.ts';
 import type { RunPlan } from '../../core/run/run-plan.ts';
+import { tipsBeforeTheFirstPour } from '../../core/run/tips.ts';
 import { pouredAtC } from '../../core/schedule/cues.ts';
 import type { PlannedStep } from '../../core/schedule/plan.ts';
 import { showRange } from '../../core/units/sentence.ts';
@@ -9,6 +10,7 @@ import { showTemperature } from '../../core/units/temperature.ts';
 import { useUnits, type Units } from '../ui/units.ts';
 import { ReadingEntry, type Thermometer } from './reading-entry.tsx';
 import type { Act } from './run-channel.ts';
+import { TipLine, type TipLineProps } from './tip-line.tsx';
 
 interface Check {
   readonly id: string;
@@ -21,6 +23,7 @@ interface ReadinessProps {
   readonly sessionId: string;
   readonly plan: RunPlan;
   readonly thermometers: readonly Thermometer[];
+  readonly tips: Omit<TipLineProps, 'tips'>;
   readonly act: (act: Act) => void;
   /** The digit a measurement was begun with; null while none is being typed. */
   readonly measuring: string | null;
@@ -28,7 +31,7 @@ interface ReadinessProps {
 }
 
 /** Before the first pour: everything that cannot be fetched once the developer is in. */
-export function Readiness({ runId, sessionId, plan, thermometers, act, measuring, measure }: ReadinessProps) {
+export function Readiness({ runId, sessionId, plan, thermometers, tips, act, measuring, measure }: ReadinessProps) {
   const units = useUnits();
   const measured = { runId, sessionId, plan, thermometers, measuring, measure };
   const checks = readinessChecks(plan, units);
@@ -69,6 +72,7 @@ export function Readiness({ runId, sessionId, plan, thermometers, act, measuring
           </li>
         ))}
       </ul>
+      <TipLine tips={tipsBeforeTheFirstPour(plan)} {...tips} />
       {measuring === null && <Measured {...measured} />}
       <Cautions plan={plan} />
       <div className="sticky bottom-0 mt-auto bg-night pt-4 pb-2">
@@ -96,7 +100,7 @@ export function Readiness({ runId, sessionId, plan, thermometers, act, measuring
 }
 
 /** The developer as it is now: measured, the times follow, for this run and those after it. */
-function Measured({ runId, sessionId, plan, thermometers, measuring, measure }: Omit<ReadinessProps, 'act'>) {
+function Measured({ runId, sessionId, plan, thermometers, measuring, measure }: Omit<ReadinessProps, 'act' | 'tips'>) {
   const { temperature } = useUnits();
   const replan = useFetcher<{ readonly message: string }>();
   const developer = plan.steps.find((step) => isDeveloper(step.kind));

@@ -42,6 +42,7 @@ const ACT_NAMES: Readonly<Record<RunEvent['kind'], string>> = {
   repeated: 'The repeat',
   lengthened: 'The longer time',
   nudged: 'The moved start',
+  margin: 'Your own margin',
   reading: 'The reading',
   correction: 'The choice of time',
   note: 'The note',

@@ -4,10 +4,12 @@ import { join } from 'node:path';
 
 process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'test.db');
 
-import { personsCurrency, personsZone, storedUnits } from '../server/settings.server.ts';
+import { personsCurrency, personsZone, storedSetting, storedUnits } from '../server/settings.server.ts';
 import { personsMoney } from '../server/money.server.ts';
 import { shownInstant, today } from '../server/clock.server.ts';
 import { post } from '../ui/posting.fixture.ts';
+import { readTipsAway } from '../../core/run/tips.ts';
+import { action as tips } from './tips-action.ts';
 import { action as units } from './units-action.ts';
 import { wayBack } from './way-back.ts';
 import { action as zone } from './zone-action.ts';
@@ -45,4 +47,15 @@ test('units, money and zone are chosen once; nonsense changes nothing', async ()
   // Late in the evening in London it is tomorrow there: day and clock are the person's.
   expect(shownInstant(Date.UTC(2026, 10, 25, 21, 30), 'EEE d HH:mm')).toBe('Thu 26 10:30');
   expect(today()).toMatch(/^\d{4}-\d\d-\d\d$/);
+});
+
+test('a tip is put away for good, once, and all come back together', async () => {
+  const away = () => readTipsAway(storedSetting('tips'));
+  expect((await post(tips, { away: 'swirl', back: '/bench/run' })).to).toBe('/bench/run');
+  await post(tips, { away: 'swirl' });
+  await post(tips, { away: 'gas' });
+  await post(tips, { away: 'not a tip' });
+  expect(away()).toEqual(['swirl', 'gas']);
+  await post(tips, { 'all-back': 'yes' });
+  expect(away()).toEqual([]);
 });

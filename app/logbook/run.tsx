@@ -93,6 +93,7 @@ export default function RunPage({ loaderData }: Route.ComponentProps) {
                         {step.got.words}
                       </span>
                     )}
+                    {step.own && <span className="block text-sm font-normal text-quiet">{step.own.words}</span>}
                     {plan.steps[i]?.critical && plan.steps[i].pourC !== null && (
                       <span className="block text-sm font-normal text-quiet">
                         planned to be poured at {showTemperature(plan.steps[i].pourC, temperature)}

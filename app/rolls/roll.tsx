@@ -23,7 +23,7 @@ export function loader({ params }: Route.LoaderArgs) {
 function whatItGot(runId: string): string[] {
   const run = findRun(runId);
   if (!run) return [];
-  return plannedAndActual(run.plan, stateOfRun(run)).flatMap(({ name, got }) => (got?.words ? [`${name}: ${got.words}.`] : []));
+  return plannedAndActual(run.plan, stateOfRun(run)).flatMap(({ name, got }) => (got?.words ? [`${name}, ${got.words}.`] : []));
 }
 
 const IN_A_RUN = 'This roll is in a run. It is changed or deleted once the run has ended, or gone back to the plan.';

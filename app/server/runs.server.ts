@@ -89,6 +89,15 @@ export function runsOfBatch(batchId: string): Run[] {
   ).map(fromRow);
 }
 
+/** The last run that a kit was finished with, whichever of its batches. */
+export function lastRunOfKit(kitId: string): Run | null {
+  const row = sql(
+    `SELECT ${COLUMNS} FROM runs
+     WHERE state = 'finished' AND batch_id IN (SELECT id FROM batches WHERE kit_id = ?) ORDER BY ended_at_ms DESC LIMIT 1`,
+  ).get(kitId) as Row | undefined;
+  return row ? fromRow(row) : null;
+}
+
 export function insertSession(id: string, startedAtMs: number, draft: object = {}): void {
   sql('INSERT INTO sessions (id, started_at_ms, draft) VALUES (?, ?, ?)').run(id, startedAtMs, JSON.stringify(draft));
 }

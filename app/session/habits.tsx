@@ -1,6 +1,7 @@
+import { readTipsAway } from '../../core/run/tips.ts';
 import { getFormProps } from '@conform-to/react';
 import { Form, redirect } from 'react-router';
-import { writeSetting } from '../server/settings.server.ts';
+import { storedSetting, writeSetting } from '../server/settings.server.ts';
 import { TextField } from '../ui/fields.tsx';
 import { readForm, useCheckedForm } from '../ui/form.ts';
 import { Button, Card, LinkButton, PageHead } from '../ui/parts.tsx';
@@ -12,7 +13,7 @@ import { formFromHabits, habitsFromForm, habitsSchema } from './habits/habits-sc
 export const meta: Route.MetaFunction = () => [{ title: 'Habits · Steady Reel' }];
 
 export function loader() {
-  return { habits: formFromHabits(readDraft().habits ?? usualHabits()) };
+  return { habits: formFromHabits(readDraft().habits ?? usualHabits()), tipsAway: readTipsAway(storedSetting('tips')).length };
 }
 
 export async function action({ request }: Route.ActionArgs) {
@@ -99,6 +100,17 @@ export default function HabitsPage({ loaderData, actionData }: Route.ComponentPr
           <LinkButton to="/">Leave them as they were</LinkButton>
         </div>
       </Form>
+      {loaderData.tipsAway > 0 && (
+        <Form method="post" action="/tips" className="mt-6 flex flex-wrap items-center gap-3">
+          <input type="hidden" name="back" value="/habits" />
+          <p className="text-quiet">
+            {loaderData.tipsAway === 1 ? 'One tip at the Bench is' : `${loaderData.tipsAway} tips at the Bench are`} put away.
+          </p>
+          <Button name="all-back" value="yes">
+            Say them again
+          </Button>
+        </Form>
+      )}
     </>
   );
 }

@@ -2,6 +2,7 @@ import { textOf } from '../ui/form.ts';
 import { differenceInCalendarDays, parseISO } from 'date-fns';
 import { data, useSearchParams, type ShouldRevalidateFunctionArgs } from 'react-router';
 import { rollsLeft } from '../../core/chemistry/capacity.ts';
+import { OWN_ACCEPTED, parseOwnMargin } from '../../core/timing/own-margin.ts';
 import { parseReading } from '../../core/units/temperature.ts';
 import { findBatch } from '../server/batches.server.ts';
 import { tankHeatSetting } from '../../core/heat/tank-heat-setting.ts';
@@ -24,6 +25,7 @@ import { startTonight } from './run-acts/replan.server.ts';
 import { toTheBench } from './run-acts/to-the-bench.ts';
 import { RunCard } from './plan/run-card.tsx';
 import { SetForTonight } from './draft/set-for-tonight.tsx';
+import { marginsLastTime } from './draft/margins-last-time.server.ts';
 import { RunsBoard } from './plan/runs-board.tsx';
 import { RollsTonight } from './plan/rolls-tonight.tsx';
 import { SchoolsCard } from './plan/schools-card.tsx';
@@ -95,6 +97,7 @@ export function loader() {
       const batch = evening.batches.find((candidate) => candidate.id === run.batchId);
       return batch ? compareSchools(run, evening, findBatch(batch.id)?.kit ?? batch.kit) : [];
     }),
+    lastOwn: marginsLastTime(evening.inUse.map((batch) => batch.kitId)),
     cost: costTonight(evening, plan.settings.labPrice),
   };
 }
@@ -134,6 +137,15 @@ function changeDraft(kind: string, form: FormData) {
       return data({ field, typed, message: reading.message, nearest: reading.likely, liveRunId: null }, { status: 422 });
     }
     change['tempC'] = reading.tempC;
+  }
+  if (kind === 'margin') {
+    const [amount, reason] = [textOf(form, 'amount').trim(), textOf(form, 'reason').trim().slice(0, 200)];
+    const own = parseOwnMargin(amount || '0');
+    if (!own) {
+      const field = `${textOf(form, 'batchId')} ${textOf(form, 'bath')} own`;
+      return data({ field, typed: amount, message: OWN_ACCEPTED, nearest: null, liveRunId: null }, { status: 422 });
+    }
+    change['own'] = { ...own, reason };
   }
   const read = readDraftChange(kind, change);
   if (!read) {

@@ -15,7 +15,7 @@ const said = (byC: number) => {
 test('0.6 °C too much is so many seconds of developer too little, and a part of a stop', () => {
   // ln time falls 0.1096 a degree between 34 and 38 °C: 200 s are short by 200 × (e^0.0657 − 1) = 13.6 s, 0.29 of a stop.
   expect(said(0.6)).toBe(
-    'Developer allows ± 0.3 °C. It shows 0.6 °C too much: believed, it would give developer 0:14 too little, as a pull of 0.3 stop. Steady Reel takes that off every reading.',
+    'Developer allows ± 0.3 °C. It shows 0.6 °C too much: taken at its word, developer would get 0:14 too little, as a pull of 0.3 stop. Steady Reel takes that off every reading.',
   );
   expect(said(-0.6)).toMatch(/0\.6 °C too little.*too much, as a push of 0\.\d stop/);
   expect(said(0.02)).toMatch(/may be believed as it is/);
@@ -31,7 +31,7 @@ test('the seconds are those by which the leaflet itself differs between the two 
           return time.ok ? time.value.seconds : NaN;
         };
         const lacking = Math.abs(at(developer.nominalC - tenths / 10) - at(developer.nominalC));
-        const [, minutes, seconds] = /developer (\d+):(\d\d) too/.exec(said(tenths / 10) ?? '') ?? [];
+        const [, minutes, seconds] = /developer would get (\d+):(\d\d) too/.exec(said(tenths / 10) ?? '') ?? [];
         expect(Math.abs(Number(minutes) * 60 + Number(seconds) - lacking)).toBeLessThanOrEqual(1);
       },
     ),

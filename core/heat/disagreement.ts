@@ -26,7 +26,7 @@ export function disagreementInWords(bath: Pick<Bath, 'name' | 'nominalC' | 'time
   const stops = Math.abs(pushEquivalent(bath.push, bathS, rate(bath.nominalC - byC)) ?? 0);
   const way = byC > 0 ? 'too little, as a pull' : 'too much, as a push';
   const seconds = showDuration(Math.max(1, Math.round(Math.abs(nominalS - 1) * bathS)));
-  return sentence`${tolerance}It shows ${{ byC: Math.abs(byC) }} too ${byC > 0 ? 'much' : 'little'}: believed, it would give ${bath.name.toLowerCase()} ${seconds} ${way} of ${stops.toFixed(1)} stop. Steady Reel takes that off every reading.`;
+  return sentence`${tolerance}It shows ${{ byC: Math.abs(byC) }} too ${byC > 0 ? 'much' : 'little'}: taken at its word, ${bath.name.toLowerCase()} would get ${seconds} ${way} of ${stops.toFixed(1)} stop. Steady Reel takes that off every reading.`;
 }
 
 function secondsAt(bath: Pick<Bath, 'nominalC' | 'time'>, rate: (tempC: number) => number): number {

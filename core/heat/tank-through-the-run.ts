@@ -1,6 +1,7 @@
 import { answered, refused, type Answer } from '../answer.ts';
 import type { LeafletPoint } from '../kit/kit.ts';
 import { hasCurve } from '../timing/leaflet-curve.ts';
+import { ownSeconds, type OwnMargin } from '../timing/own-margin.ts';
 import { roundHalfUp } from '../units/duration.ts';
 import { developmentRate, doseReachedS, doseUntil, type Rate } from './dose.ts';
 import { pourForSettledC, settlesAtC } from './pouring-in.ts';
@@ -35,8 +36,8 @@ export interface StepInTank {
   readonly temperatureC: number;
   readonly critical: boolean;
   readonly inTank: boolean;
-  /** Seconds of conviction that come on top and are no part of the dose (domain.md 9, own margin). */
-  readonly ownS: number;
+  /** Conviction that comes on top and is no part of the dose (domain.md 9, own margin). */
+  readonly own: OwnMargin | null;
 }
 
 export interface HeatedStep {
@@ -132,7 +133,7 @@ function pass(
         });
       seconds = roundHalfUp(doneS);
     }
-    const lastsS = Math.max(0, seconds + step.ownS);
+    const lastsS = Math.max(0, seconds + ownSeconds(step.own, seconds));
     const endsC = pathTemperature(path, lastsS);
     heated.push({ seconds, pourC, startsC, endsC, meanC: meanC(startsC, surroundings, lastsS) });
     tankC = endsC;

@@ -1,6 +1,7 @@
 import { array, boolean, mixed, number, object, string, type AnySchema } from 'yup';
 import { answered, refused, type Answer } from '../answer.ts';
 import { checkedAgainst } from '../faults-in-words.ts';
+import { MOST_OWN, type OwnMargin } from '../timing/own-margin.ts';
 
 interface Happened {
   /** Made where the act was made, so that a repeated delivery is recognised. */
@@ -22,6 +23,7 @@ export type RunEvent = Happened &
     | { readonly kind: 'repeated'; readonly step: string }
     | { readonly kind: 'lengthened'; readonly step: string; readonly seconds: number }
     | { readonly kind: 'nudged'; readonly step: string; readonly seconds: number }
+    | ({ readonly kind: 'margin'; readonly step: string } & OwnMargin)
     | {
         readonly kind: 'reading';
         readonly c: number;
@@ -70,6 +72,14 @@ const bodies: Readonly<Record<RunEventKind, Record<string, AnySchema>>> = {
   repeated: { step: step() },
   lengthened: { step: step(), seconds: number().integer().min(-3600).max(3600).required() },
   nudged: { step: step(), seconds: number().integer().min(-3600).max(3600).required() },
+  margin: {
+    step: step(),
+    by: string().oneOf(['seconds', 'percent']).required(),
+    amount: number()
+      .when('by', ([by], schema) => (by === 'percent' ? schema.min(-MOST_OWN.percent).max(MOST_OWN.percent) : schema.integer().min(-MOST_OWN.seconds).max(MOST_OWN.seconds)))
+      .required(),
+    reason: string().max(200).defined(),
+  },
   reading: {
     c: tempC(),
     shownC: tempC(),

@@ -3,6 +3,7 @@ import { driftFinish } from '../heat/drift.ts';
 import { bleachesOrFixes } from '../kit/kind.ts';
 import { roundHalfUp } from '../units/duration.ts';
 import { isEnough } from './light.ts';
+import { plannedOwnS } from './plan-as-run.ts';
 import type { RunPlan } from './run-plan.ts';
 import type { ActualStep } from './state.ts';
 
@@ -31,14 +32,10 @@ export function stepFinish(plan: RunPlan, index: number, actual: ActualStep | nu
     pouredC: step.pourC,
   });
   if (!drift.ok) return { seconds: Math.max(0, plannedS), byDoseS: null, warnings: [] };
-  const byDoseS = roundHalfUp(drift.value.finishS) + ownMarginS(step);
+  // A person's own margin is no part of the dose: drift moves the finish under it, not it.
+  const byDoseS = roundHalfUp(drift.value.finishS) + plannedOwnS(step);
   const seconds = actual.followsDrift ? byDoseS + actual.lengthenedS : plannedS;
   return { seconds: Math.max(0, seconds), byDoseS, warnings: drift.value.warnings };
-}
-
-/** A person's own margin is no part of the dose: drift moves the finish under it, not it. */
-function ownMarginS(step: RunPlan['steps'][number]): number {
-  return step.working.find((line) => line.what === 'own')?.seconds ?? 0;
 }
 
 /** A bleach or fixer that goes in again because it got too little runs for what is left of its time. */

@@ -38,12 +38,12 @@ const MOMENTS = {
 };
 
 const TAKEN: Readonly<Record<keyof typeof MOMENTS, readonly RunEventKind[]>> = {
-  'before the first pour': ['readied', 'poured', 'skipped', 'reading', 'note', 'given-up'],
-  'developer in the tank': ['step-ended', 'lengthened', 'nudged', 'correction', 'reading', 'note', 'given-up', 'undone'],
+  'before the first pour': ['readied', 'poured', 'skipped', 'margin', 'reading', 'note', 'given-up'],
+  'developer in the tank': ['step-ended', 'lengthened', 'nudged', 'correction', 'margin', 'reading', 'note', 'given-up', 'undone'],
   // Developer left in the film goes on working: no pause, and no second time.
-  'developer poured out': ['poured', 'skipped', 'reading', 'note', 'given-up', 'undone'],
-  'rinse is done': ['poured', 'skipped', 'repeated', 'paused', 'reading', 'note', 'given-up', 'undone'],
-  'bleach-fix in the tank': ['step-ended', 'skipped', 'lengthened', 'nudged', 'correction', 'reading', 'note', 'given-up', 'undone'],
+  'developer poured out': ['poured', 'skipped', 'margin', 'reading', 'note', 'given-up', 'undone'],
+  'rinse is done': ['poured', 'skipped', 'repeated', 'paused', 'margin', 'reading', 'note', 'given-up', 'undone'],
+  'bleach-fix in the tank': ['step-ended', 'skipped', 'lengthened', 'nudged', 'correction', 'margin', 'reading', 'note', 'given-up', 'undone'],
   'everything done': ['finished', 'repeated', 'paused', 'reading', 'note', 'given-up', 'undone'],
   finished: ['note', 'undone'],
 };
@@ -59,6 +59,7 @@ function made(kind: RunEventKind, { state, events }: { state: RunState; events: 
     repeated: { step },
     lengthened: { step, seconds: 30 },
     nudged: { step, seconds: -5 },
+    margin: { step, by: 'percent', amount: 5, reason: '' },
     reading: { c: 37.5, shownC: 37.5, thermometer: null },
     correction: { step, follow: false },
     note: { text: 'A note' },

@@ -1,5 +1,7 @@
 import { bleachesOrFixes, isDeveloper, isWater } from '../kit/kind.ts';
 import type { RunEvent } from './event.ts';
+import type { OwnMargin } from '../timing/own-margin.ts';
+import { secondsWithMargin } from './plan-as-run.ts';
 import { placeOfStep, type RunPlan } from './run-plan.ts';
 import type { RunState } from './state.ts';
 
@@ -28,6 +30,8 @@ export function refusalOf(plan: RunPlan, state: RunState, event: RunEvent): stri
     case 'lengthened':
     case 'correction':
       return runningRefusal(plan, state, at, 'change');
+    case 'margin':
+      return marginRefusal(plan, state, at, event);
     case 'nudged':
       return nudgeRefusal(plan, state, at, event.seconds, event.atMs);
     case 'paused':
@@ -83,6 +87,13 @@ function repeatRefusal(plan: RunPlan, state: RunState, step: number): string | n
     return `${planned.name} has done its work; a second time would over-develop. Note what happened instead.`;
   const again = plan.steps.slice(step, state.step).find((each) => isDeveloper(each.kind));
   return again ? `${again.name} would come again behind it and over-develop.` : null;
+}
+
+/** A margin may be set as long as the bath has not ended, and must leave it some time. */
+function marginRefusal(plan: RunPlan, state: RunState, at: number, own: OwnMargin): string | null {
+  const step = plan.steps[at];
+  if (!step || at < state.step) return `${nameOf(plan, at)} has already ended.`;
+  return secondsWithMargin(step, own) < 1 ? `${step.name}: your own margin would leave no time at all. Take off less.` : null;
 }
 
 function nudgeRefusal(plan: RunPlan, state: RunState, step: number, seconds: number, atMs: number): string | null {

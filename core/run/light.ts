@@ -1,4 +1,6 @@
 import { bleachesOrFixes } from '../kit/kind.ts';
+import type { PlannedStep } from '../schedule/plan.ts';
+import { withoutOwnS } from './plan-as-run.ts';
 import type { RunPlan } from './run-plan.ts';
 import { gotMs, type RunState } from './state.ts';
 
@@ -23,10 +25,15 @@ export function isEnough(gotS: number, wantedS: number): boolean {
   return gotS >= ENOUGH * wantedS - 1e-9;
 }
 
+/** What a bath that bleaches or fixes must get before light may reach the film: conviction may add to it, never take off. */
+export function fixedAfterS(step: PlannedStep): number {
+  return Math.max(step.seconds, withoutOwnS(step));
+}
+
 /** Whether the tank may be opened, by what the film really got, not by what was planned. */
 export function lightOf(plan: RunPlan, state: RunState): Light {
   const fixing = plan.steps.flatMap((step, i) =>
-    bleachesOrFixes(step.kind) ? [{ step: i, gotS: gotMs(state.actual[i] ?? null) / 1000, wantedS: step.seconds }] : [],
+    bleachesOrFixes(step.kind) ? [{ step: i, gotS: gotMs(state.actual[i] ?? null) / 1000, wantedS: fixedAfterS(step) }] : [],
   );
   const short = fixing.find((bath) => bath.step < state.step && !isEnough(bath.gotS, bath.wantedS)) ?? null;
   const safe = fixing.length > 0 && fixing.every((bath) => bath.step < state.step && isEnough(bath.gotS, bath.wantedS));

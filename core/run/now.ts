@@ -2,7 +2,7 @@ import { isDeveloper, isWater, type StepKind } from '../kit/kind.ts';
 import { pourOutAtS, stepCues, type CueKind } from '../schedule/cues.ts';
 import type { Spoken } from '../units/sentence.ts';
 import { stepFinish, type StepFinish } from './finish.ts';
-import { isEnough, lightOf, type Light } from './light.ts';
+import { fixedAfterS, isEnough, lightOf, type Light } from './light.ts';
 import type { RunPlan } from './run-plan.ts';
 import type { RunState } from './state.ts';
 
@@ -75,7 +75,7 @@ function runningStep(plan: RunPlan, state: RunState): RunningStep | null {
 function opensAfter(plan: RunPlan, state: RunState, finishS: number): boolean {
   const step = plan.steps[state.step];
   const earlierS = (state.actual[state.step]?.earlierMs ?? 0) / 1000;
-  return step !== undefined && lightOf(plan, state).short === null && isEnough(earlierS + finishS, step.seconds);
+  return step !== undefined && lightOf(plan, state).short === null && isEnough(earlierS + finishS, fixedAfterS(step));
 }
 
 function nextPourAtMs(plan: RunPlan, state: RunState): number | null {

@@ -1,3 +1,8 @@
+import type { PlannedStep } from '../schedule/plan.ts';
+import { pushEquivalent } from '../timing/push.ts';
+import { isDeveloper } from '../kit/kind.ts';
+import { showDurationChange } from '../units/duration.ts';
+import { planAsRun, withoutOwnS } from './plan-as-run.ts';
 import type { RunPlan } from './run-plan.ts';
 import { gotMs, type RunState } from './state.ts';
 import { whatStepGot, type StepGot } from './what-a-step-got.ts';
@@ -13,10 +18,13 @@ export interface ComparedStep {
   readonly startedAtS: number | null;
   readonly readings: readonly { readonly atS: number; readonly c: number; readonly thermometer: string | null }[];
   readonly got: StepGot | null;
+  /** The person's own margin that it had, and what that did; null where there was none. */
+  readonly own: { readonly seconds: number; readonly words: string } | null;
 }
 
 /** A run step by step: what was planned beside what was done. */
-export function plannedAndActual(plan: RunPlan, state: RunState): ComparedStep[] {
+export function plannedAndActual(asPlanned: RunPlan, state: RunState): ComparedStep[] {
+  const plan = planAsRun(asPlanned, state);
   const firstMs = state.actual.find((step) => step && !step.skipped)?.startMs ?? null;
   return plan.steps.map((step, i) => {
     const actual = state.actual[i] ?? null;
@@ -34,6 +42,20 @@ export function plannedAndActual(plan: RunPlan, state: RunState): ComparedStep[]
         thermometer: reading.thermometer,
       })),
       got: whatStepGot(plan, i, actual),
+      own: ran ? ownInWords(step) : null,
     };
   });
+}
+
+/** `your own margin, +0:10: thin with this kit (as a push of 0.2 stop)` */
+function ownInWords(step: PlannedStep): ComparedStep['own'] {
+  const line = step.working.find((each) => each.what === 'own');
+  if (!line || line.seconds === 0) return null;
+  const bareS = Math.max(1, withoutOwnS(step));
+  const stops = isDeveloper(step.kind) ? pushEquivalent(step.push, step.nominalS, 1 + line.seconds / bareS) : null;
+  const did =
+    stops === null
+      ? `${line.seconds > 0 ? 'longer' : 'shorter'} than its leaflet`
+      : `as a ${stops > 0 ? 'push' : 'pull'} of ${Math.max(0.1, Math.abs(stops)).toFixed(1)} stop`;
+  return { seconds: line.seconds, words: `${showDurationChange(line.seconds)} by ${line.label.charAt(0).toLowerCase()}${line.label.slice(1)} (${did})` };
 }

@@ -1,4 +1,5 @@
 import type { ReadingOf, RunEvent } from './event.ts';
+import type { OwnMargin } from '../timing/own-margin.ts';
 import { refusalOf } from './guard.ts';
 import { placeOfStep, type RunPlan } from './run-plan.ts';
 
@@ -32,6 +33,8 @@ export interface RunState {
   readonly actual: readonly (ActualStep | null)[];
   readonly readied: boolean;
   readonly skippedChecks: readonly string[];
+  /** Margins of the person's own that were set at the Bench, by step. */
+  readonly margins: ReadonlyMap<string, OwnMargin>;
   readonly notes: readonly { readonly atMs: number; readonly text: string }[];
   /** Readings between baths, and of what is not the tank. */
   readonly looseReadings: readonly StepReading[];
@@ -43,7 +46,7 @@ export interface RunState {
 
 /** The same while a fold is at work on it: ten thousand notes must not be copied ten thousand times. */
 type Folding = {
-  -readonly [K in keyof RunState]: RunState[K] extends readonly (infer E)[] ? E[] : RunState[K];
+  -readonly [K in keyof RunState]: RunState[K] extends readonly (infer E)[] ? E[] : RunState[K] extends ReadonlyMap<infer K, infer V> ? Map<K, V> : RunState[K];
 };
 
 type Done = Exclude<RunEvent, { kind: 'undone' }>;
@@ -59,6 +62,7 @@ function folding(plan: RunPlan): Folding {
     actual: plan.steps.map(() => null),
     readied: false,
     skippedChecks: [],
+    margins: new Map(),
     notes: [],
     looseReadings: [],
     endedAtMs: null,
@@ -94,6 +98,7 @@ export function withEvent(plan: RunPlan, state: RunState, event: RunEvent): RunS
     ...state,
     actual: [...state.actual],
     skippedChecks: [...state.skippedChecks],
+    margins: new Map(state.margins),
     notes: [...state.notes],
     looseReadings: [...state.looseReadings],
     inForce: [...state.inForce],
@@ -149,6 +154,11 @@ function apply(plan: RunPlan, state: Folding, event: Done): void {
       return change((step) => ({ ...step, lengthenedS: step.lengthenedS + event.seconds }));
     case 'nudged':
       return change((step) => ({ ...step, startMs: step.startMs + event.seconds * 1000 }));
+    case 'margin': {
+      const { by, amount, reason } = event;
+      state.margins.set(event.step, { by, amount, reason });
+      return;
+    }
     case 'reading': {
       const { atMs, c, shownC, thermometer, of = 'tank' } = event;
       const reading: StepReading = { atMs, c, shownC, thermometer, of };

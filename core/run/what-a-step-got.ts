@@ -3,7 +3,8 @@ import { coolingPath, temperaturePath, type PathPiece } from '../heat/temperatur
 import { bleachesOrFixes, isDeveloper } from '../kit/kind.ts';
 import type { PlannedStep } from '../schedule/plan.ts';
 import { pushEquivalent } from '../timing/push.ts';
-import { isEnough } from './light.ts';
+import { fixedAfterS, isEnough } from './light.ts';
+import { plannedOwnS, withoutOwnS } from './plan-as-run.ts';
 import type { RunPlan } from './run-plan.ts';
 import { gotMs, type ActualStep } from './state.ts';
 
@@ -26,7 +27,7 @@ export function whatStepGot(plan: RunPlan, index: number, actual: ActualStep | n
   if (!step || !actual || actual.endMs === null || (actual.skipped && gotMs(actual) === 0)) return null;
   if (isDeveloper(step.kind)) return developed(plan, step, actual);
   const share = step.seconds === 0 ? 1 : gotMs(actual) / 1000 / step.seconds;
-  if (bleachesOrFixes(step.kind) && !isEnough(share, 1))
+  if (bleachesOrFixes(step.kind) && !isEnough(gotMs(actual) / 1000, fixedAfterS(step)))
     return { share, pushStops: null, verdict: 'incomplete', words: 'may be incomplete: repeat it now, light does no harm any more' };
   if (step.kind === 'wash' && share < WASHED_ENOUGH) return { share, pushStops: null, verdict: 'wash-again', words: 'wash again' };
   // What runs to completion is never too long.
@@ -53,7 +54,7 @@ export function pathOf(plan: RunPlan, step: PlannedStep, actual: Pick<ActualStep
 function developed(plan: RunPlan, step: PlannedStep, actual: ActualStep): StepGot {
   const share = doseShare(plan, step, actual, actual.endMs ?? actual.startMs);
   // The margin of a person's own conviction was wanted, so it is no push.
-  const wanted = 1 + (step.working.find((line) => line.what === 'own')?.seconds ?? 0) / Math.max(1, step.seconds);
+  const wanted = 1 + plannedOwnS(step) / Math.max(1, withoutOwnS(step));
   const against = share / wanted;
   if (against >= ON_TIME.low && against <= ON_TIME.high) return { share, pushStops: 0, verdict: 'on-time', words: 'on time' };
   const pushStops = pushEquivalent(step.push, step.nominalS, against, plan.pushStops);

@@ -11,6 +11,7 @@ import { packRolls, type Unpacked } from '../packing/pack.ts';
 import { formatById } from '../film/format.ts';
 import { tankHeatSetting, type HouseHeat, type TankThermalFacts } from '../heat/tank-heat-setting.ts';
 import type { Habits } from './habits.ts';
+import type { OwnMargin } from '../timing/own-margin.ts';
 import { planRun, type Plan } from './plan.ts';
 import type { Tank } from './tank.ts';
 import type { Treatment } from './treatment.ts';
@@ -69,7 +70,7 @@ export interface EveningQuestion {
   /** What the house knows of heat; null leaves it out of the reckoning. Each tank brings its own figures. */
   readonly heat?: HouseHeat | null;
   /** A person's own margins: by batch, then by bath. */
-  readonly ownS?: Readonly<Record<string, Readonly<Record<string, number>>>>;
+  readonly own?: Readonly<Record<string, Readonly<Record<string, OwnMargin>>>>;
   /** Null lets the packing propose. */
   readonly arrangement: readonly ArrangedRun[] | null;
 }
@@ -189,7 +190,7 @@ function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuesti
       temperaturesC: question.temperaturesC[batch.id] ?? {},
       habits: question.habits,
       heat: question.heat ? tankHeatSetting(tank, question.heat) : null,
-      ownS: question.ownS?.[batch.id] ?? {},
+      own: question.own?.[batch.id] ?? {},
     });
     const broken = [...brokenRules(rolls, batch, tank), ...(oneShot ? freshSolutionLeft(mlLeft.get(batch.id) ?? 0, tank) : [])];
     if (plan.ok && plan.value.batchAfter.seenRemjet) remjet.add(batch.id);

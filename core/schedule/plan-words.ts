@@ -6,7 +6,7 @@ import type { DraftStep } from './sequence.ts';
 import { TREATMENT_ADVICE } from './treatment.ts';
 
 /** Temperatures and own margins are given by bath; a name that no step has is a slip. */
-export function unknownBaths({ temperaturesC, ownS, kit }: PlanQuestion, drafts: readonly DraftStep[], ids: readonly string[]): Fault[] {
+export function unknownBaths({ temperaturesC, own, kit }: PlanQuestion, drafts: readonly DraftStep[], ids: readonly string[]): Fault[] {
   const known = new Set([...drafts.map((draft) => draft.id), ...ids, ...kit.baths.map((bath) => bath.id), ...kit.sequence]);
   const unknown = (field: string, named: object) =>
     Object.keys(named)
@@ -16,7 +16,7 @@ export function unknownBaths({ temperaturesC, ownS, kit }: PlanQuestion, drafts:
         path: `$.${field}.${id}`,
         message: `This run has no step “${id}”. Its steps are ${[...known].join(', ')}.`,
       }));
-  return [...unknown('temperaturesC', temperaturesC), ...unknown('ownS', ownS ?? {})];
+  return [...unknown('temperaturesC', temperaturesC), ...unknown('ownS', own ?? {})];
 }
 
 export function capacityMessage(rolls: number, capacity: number): string {

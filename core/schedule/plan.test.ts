@@ -366,14 +366,15 @@ describe('the tank through a run', () => {
   });
 
   test('a person’s own margin is a line of its own, is no part of the dose, and leaves some time', () => {
-    const plan = planned({ heat: coldRoom('pour-warmer'), ownS: { developer: 15 } });
+    const own = (amount: number) => ({ by: 'seconds' as const, amount, reason: 'thin with this kit' });
+    const plan = planned({ heat: coldRoom('pour-warmer'), own: { developer: own(15) } });
     const without = planned({ heat: coldRoom('pour-warmer') });
     expect(developer(plan).seconds - developer(without).seconds).toBe(15);
     expect(developer(plan).pourC).toBe(developer(without).pourC);
     expect(developer(plan).working.at(-1)).toMatchObject({ what: 'own', seconds: 15 });
-    const none = planRun(question({ ownS: { developer: -900 } }));
+    const none = planRun(question({ own: { developer: own(-900) } }));
     expect(none.ok ? [] : none.errors.map((error) => [error.code, error.path])).toEqual([['own-margin', '$.ownS.developer']]);
-    expect(planRun(question({ ownS: { bleech: 5 } })).ok).toBe(false);
+    expect(planRun(question({ own: { bleech: own(5) } })).ok).toBe(false);
   });
 
   test('a jump from bath to bath is said, with the water that steps it down', () => {

@@ -6,6 +6,7 @@ import { rollEquivalents, type FilmCount } from '../film/roll-equivalents.ts';
 import { bleachesOrFixes, isFinal, type StepKind } from '../kit/kind.ts';
 import type { Agitation, Kit, LeafletPoint, PushRule } from '../kit/kit.ts';
 import { orderFaults } from '../kit/sequence-order.ts';
+import { ownLabel, ownSeconds, type OwnMargin } from '../timing/own-margin.ts';
 import { rollNumber } from '../timing/roll-number.ts';
 import { shortDeveloper, type StepTime, type WorkingLine } from '../timing/step-time.ts';
 import { stepCues, type Cue } from './cues.ts';
@@ -43,8 +44,8 @@ export interface PlanQuestion {
   readonly habits: Habits;
   /** The tank's heat through the run; absent, every bath is taken to stay as it was planned (domain.md 8.1). */
   readonly heat?: TankHeatSetting | null;
-  /** Seconds more or less on a bath, by conviction (domain.md 9, own margin). */
-  readonly ownS?: Readonly<Record<string, number>>;
+  /** More or less on a bath, by conviction (domain.md 9, own margin); scripts give it as `ownS`. */
+  readonly own?: Readonly<Record<string, OwnMargin>>;
 }
 
 /** Where the tank's temperature goes during a step, as planned. */
@@ -146,7 +147,7 @@ export function planRun(question: PlanQuestion): Answer<Plan> {
     draft,
     id: ids[i] ?? draft.id,
     time: (times[i] as { value: StepTime }).value,
-    ownS: question.ownS?.[draft.id] ?? null,
+    own: question.own?.[draft.id] ?? null,
   }));
   const inTheTank = heated(planned, question);
   if (inTheTank && !inTheTank.ok) return inTheTank;
@@ -198,7 +199,7 @@ interface PlannedTime {
   readonly id: string;
   readonly time: StepTime;
   /** Null where the person has no margin of their own on this bath. */
-  readonly ownS: number | null;
+  readonly own: OwnMargin | null;
 }
 
 interface TimedStep extends PlannedTime {
@@ -213,7 +214,7 @@ interface TimedStep extends PlannedTime {
 function heated(steps: readonly PlannedTime[], { heat, tank, habits, temperaturesC }: PlanQuestion): Answer<TankThroughTheRun> | null {
   if (!heat || tank.volumeMl === undefined) return null;
   return tankThroughTheRun(
-    steps.map(({ draft, time, ownS }) => ({
+    steps.map(({ draft, time, own }) => ({
       name: draft.name,
       seconds: time.seconds,
       nominalS: time.nominalS,
@@ -222,7 +223,7 @@ function heated(steps: readonly PlannedTime[], { heat, tank, habits, temperature
       temperatureC: temperatureOf(draft, temperaturesC),
       critical: draft.bath?.critical === true,
       inTank: isInTank(draft.kind, habits),
-      ownS: ownS ?? 0,
+      own,
     })),
     tank.volumeMl,
     heat,
@@ -231,16 +232,17 @@ function heated(steps: readonly PlannedTime[], { heat, tank, habits, temperature
 
 /** What the tank and a person's own conviction add, each in a line of its own behind the others (scripting.md, plan). */
 function withTankAndOwn(step: PlannedTime, inTank: TankThroughTheRun['steps'][number] | null, waits: boolean): TimedStep {
-  const { draft, time, ownS } = step;
+  const { draft, time, own } = step;
   const byDoseS = inTank?.seconds ?? time.seconds;
-  const seconds = byDoseS + (ownS ?? 0);
+  const ownS = ownSeconds(own, byDoseS);
+  const seconds = byDoseS + ownS;
   return {
     ...step,
     seconds,
     working: [
       ...time.working,
       ...(waits && inTank && draft.bath?.critical ? [tankLine(byDoseS - time.seconds, inTank)] : []),
-      ...(ownS === null ? [] : [{ what: 'own' as const, seconds: ownS, label: 'Your own margin' }]),
+      ...(own === null ? [] : [{ what: 'own' as const, seconds: ownS, label: ownLabel(own) }]),
     ],
     warnings: seconds === time.seconds ? time.warnings : shortDeveloper(draft.bath, seconds, time.warnings),
     pourC: inTank ? round4(inTank.pourC) : null,

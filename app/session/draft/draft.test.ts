@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import type { ArrangedRun } from '../../../core/schedule/evening.ts';
-import { EMPTY_DRAFT, readDraftChange, readDraftDocument, withChange, type Draft, type DraftChange } from './draft.ts';
+import type { OwnMargin } from '../../../core/timing/own-margin.ts';
+import { EMPTY_DRAFT, marginsOn, readDraftChange, readDraftDocument, withChange, type Draft, type DraftChange } from './draft.ts';
 
 const ROLLS = ['a', 'b', 'c', 'd', 'e'];
 const RUNS: readonly ArrangedRun[] = [
@@ -36,7 +37,7 @@ test('what changes who shares a tank is proposed anew; what does not leaves the 
   for (const change of anew) expect([change.kind, withChange(arranged, change).arrangement]).toEqual([change.kind, null]);
   const kept: DraftChange[] = [
     { kind: 'temperature', batchId: 'lane', step: 'developer', tempC: 37 },
-    { kind: 'margin', batchId: 'lane', bath: 'developer', seconds: 15 },
+    { kind: 'margin', batchId: 'lane', kitId: 'kiln', bath: 'developer', own: { by: 'seconds', amount: 15, reason: '' } },
     { kind: 'school', school: 'first' },
     { kind: 'heat', school: 'pour-warmer' },
   ];
@@ -44,17 +45,25 @@ test('what changes who shares a tank is proposed anew; what does not leaves the 
 });
 
 test('a margin of nought is no margin; schools of wear and push stand apart; back to the usual ones clears all three', () => {
-  const margin = (seconds: number): DraftChange => ({ kind: 'margin', batchId: 'lane', bath: 'developer', seconds });
-  expect(after(EMPTY_DRAFT, margin(15), margin(-20)).ownS).toEqual({ lane: { developer: -20 } });
-  expect(after(EMPTY_DRAFT, margin(15), margin(0)).ownS).toEqual({ lane: {} });
-  const own = after(
+  const own = (amount: number): OwnMargin => ({ by: 'percent', amount, reason: 'thin with this kit' });
+  const margin = (amount: number): DraftChange => ({ kind: 'margin', batchId: 'lane', kitId: 'kiln', bath: 'developer', own: own(amount) });
+  const batch = { id: 'lane', kit: { id: 'kiln' } };
+  expect(marginsOn(after(EMPTY_DRAFT, margin(5), margin(-4)), batch)).toEqual({ developer: own(-4) });
+  // It belongs to the kit: the next batch of it has it too, and another kit's has not.
+  expect(marginsOn(after(EMPTY_DRAFT, margin(5)), { id: 'mixed later', kit: { id: 'kiln' } })).toEqual({ developer: own(5) });
+  expect(marginsOn(after(EMPTY_DRAFT, margin(5)), { id: 'tern', kit: { id: 'saltmarsh' } })).toEqual({});
+  // One that was stored before margins had reasons still holds, and nought takes it off as well.
+  const old = readDraftDocument({ ownS: { lane: { developer: 20 } } });
+  expect(marginsOn(old, batch)).toEqual({ developer: { by: 'seconds', amount: 20, reason: '' } });
+  expect(marginsOn(after(old, margin(0)), batch)).toEqual({});
+  const schools = after(
     EMPTY_DRAFT,
     { kind: 'school', school: 'first' },
     { kind: 'school', school: 'rule-of-thumb' },
     { kind: 'heat', school: 'pour-warmer' },
   );
-  expect(own).toMatchObject({ wear: 'first', pushSchool: 'rule-of-thumb', habits: { temperature: 'pour-warmer' } });
-  expect(after(own, { kind: 'usual-habits' })).toEqual(EMPTY_DRAFT);
+  expect(schools).toMatchObject({ wear: 'first', pushSchool: 'rule-of-thumb', habits: { temperature: 'pour-warmer' } });
+  expect(after(schools, { kind: 'usual-habits' })).toEqual(EMPTY_DRAFT);
   // Tonight's own habits begin as the usual ones.
   expect(withChange(EMPTY_DRAFT, { kind: 'heat', school: 'wait-longer' }, { clock: 'tank-full' }).habits).toEqual({
     clock: 'tank-full',
@@ -92,7 +101,7 @@ test('a draft comes back from its document as it was; of any other document what
     { kind: 'push', rollIds: ['a', 'b'], stops: 1 },
     { kind: 'treatment', rollIds: ['c'], treatment: 'cross-process' },
     { kind: 'temperature', batchId: 'lane', step: 'developer', tempC: 37.2 },
-    { kind: 'margin', batchId: 'lane', bath: 'developer', seconds: 10 },
+    { kind: 'margin', batchId: 'lane', kitId: 'kiln', bath: 'developer', own: { by: 'percent', amount: 5, reason: 'thin' } },
     { kind: 'roll-out', rollId: 'e' },
   );
   expect(readDraftDocument(JSON.parse(JSON.stringify(draft)))).toEqual(draft);
@@ -126,11 +135,6 @@ test.each<[string, object]>([
 });
 
 test('figures arrive as text and are typed here', () => {
-  expect(readDraftChange('margin', { batchId: 'lane', bath: 'developer', seconds: '-15' })).toEqual({
-    kind: 'margin',
-    batchId: 'lane',
-    bath: 'developer',
-    seconds: -15,
-  });
+  expect(readDraftChange('push', { rollIds: ['a'], stops: '-1' })).toEqual({ kind: 'push', rollIds: ['a'], stops: -1 });
   expect(readDraftChange('roll-out', { rollId: 'a' })).toEqual({ kind: 'roll-out', rollId: 'a' });
 });

@@ -2,6 +2,7 @@ import { array, mixed, number, object, string, type AnySchema, type InferType } 
 import { readHabits, type Habits } from '../../../core/schedule/habits.ts';
 import type { ArrangedRun } from '../../../core/schedule/evening.ts';
 import type { WearSchool } from '../../../core/timing/roll-number.ts';
+import type { OwnMargin } from '../../../core/timing/own-margin.ts';
 import type { PushSchool } from '../../../core/timing/rule-of-thumb.ts';
 import { HEAT_SCHOOLS, type HeatSchool } from '../../../core/heat/tank-through-the-run.ts';
 import { TREATMENTS, type Treatment } from '../../../core/schedule/treatment.ts';
@@ -21,14 +22,22 @@ export interface Draft {
   /** Treatment chosen for tonight where it differs from the roll's own. */
   readonly treatments: Readonly<Record<string, Treatment>>;
   readonly arrangement: readonly ArrangedRun[] | null;
-  /** A person's own margins tonight: by batch, then by bath, in seconds. */
-  readonly ownS: Readonly<Record<string, Readonly<Record<string, number>>>>;
+  /** A person's own margins: by kit, then by bath. What was stored by batch before is found under the batch. */
+  readonly own: OwnMargins;
   /** Habits for this session alone; absent, the person's own hold. */
   readonly habits?: Habits;
   /** The wear school of this session, where it differs from those habits. */
   readonly wear?: WearSchool;
   /** How pushes are timed tonight; absent, by the leaflet. */
   readonly pushSchool?: PushSchool;
+}
+
+/** By kit, or by batch as it was before; then by bath. */
+export type OwnMargins = Readonly<Record<string, Readonly<Record<string, OwnMargin>>>>;
+
+/** The margins that hold for a batch: those of its kit, and what was once set for it alone. */
+export function marginsOn({ own }: Pick<Draft, 'own'>, batch: { readonly id: string; readonly kit: { readonly id: string } }): OwnMargins[string] {
+  return { ...own[batch.id], ...own[batch.kit.id] };
 }
 
 export const EMPTY_DRAFT: Draft = {
@@ -38,7 +47,7 @@ export const EMPTY_DRAFT: Draft = {
   temperaturesC: {},
   pushStops: {},
   treatments: {},
-  ownS: {},
+  own: {},
   arrangement: null,
 };
 
@@ -67,6 +76,29 @@ function only<T>(value: unknown, is: (entry: unknown) => entry is T): Record<str
   return isRecord(value) ? Object.fromEntries(Object.entries(value).filter((pair): pair is [string, T] => is(pair[1]))) : {};
 }
 
+/** The one description of a margin: what is stored and what is posted are read by it. */
+const ownShape = () =>
+  object({
+    by: string<'seconds' | 'percent'>().oneOf(['seconds', 'percent']).required(),
+    amount: number().required(),
+    reason: string().max(200).defined(),
+  });
+
+const isMargins = (value: unknown): value is OwnMargins[string] =>
+  isRecord(value) && Object.values(value).every((own) => ownShape().isValidSync(own, { strict: true }));
+
+/** As they were kept before a margin had a reason. */
+function marginsInSeconds(stored: unknown): OwnMargins {
+  if (!numbers.isValidSync(stored) || !isRecord(stored)) return {};
+  const own = (seconds: number): OwnMargin => ({ by: 'seconds', amount: seconds, reason: '' });
+  return Object.fromEntries(
+    Object.entries(stored).map(([batchId, baths]) => [
+      batchId,
+      Object.fromEntries(Object.entries(baths).map(([bath, seconds]) => [bath, own(seconds)])),
+    ]),
+  );
+}
+
 const isNumber = (value: unknown): value is number => typeof value === 'number' && Number.isFinite(value);
 const isTreatment = (value: unknown): value is Treatment => TREATMENTS.some((treatment) => treatment === value);
 
@@ -84,7 +116,7 @@ export function readDraftDocument(document: unknown): Draft {
     temperaturesC: numbers.isValidSync(document['temperaturesC']) ? (document['temperaturesC'] as Draft['temperaturesC']) : {},
     pushStops: only(document['pushStops'], isNumber),
     treatments: only(document['treatments'], isTreatment),
-    ownS: numbers.isValidSync(document['ownS']) && isRecord(document['ownS']) ? document['ownS'] : {},
+    own: { ...marginsInSeconds(document['ownS']), ...only(document['own'], isMargins) },
     arrangement: arrangedRuns.isValidSync(arrangement) ? arrangement : null,
     ...(isRecord(habits) ? { habits: readHabits(habits) } : {}),
     ...(wear === 'last' || wear === 'first' ? { wear } : {}),
@@ -115,7 +147,7 @@ const shapes = {
     runs: arranged(),
   }),
   'run-tank': object({ run: number().integer().min(0).required(), tankId: id(), runs: arranged() }),
-  margin: object({ batchId: id(), bath: id(), seconds: number().integer().min(-3600).max(3600).required() }),
+  margin: object({ batchId: id(), kitId: id(), bath: id(), own: ownShape().required() }),
   heat: object({
     school: string<HeatSchool>()
       .oneOf([...HEAT_SCHOOLS])
@@ -177,9 +209,9 @@ export function withChange(draft: Draft, change: DraftChange, usual: Habits = {}
     case 'run-tank':
       return { ...draft, arrangement: change.runs.map((run, i) => (i === change.run ? { ...run, tankId: change.tankId } : run)) };
     case 'margin': {
-      const { [change.bath]: _, ...others } = draft.ownS[change.batchId] ?? {};
-      const ofBatch = change.seconds === 0 ? others : { ...others, [change.bath]: change.seconds };
-      return { ...draft, ownS: { ...draft.ownS, [change.batchId]: ofBatch } };
+      const without = (margins: OwnMargins[string] = {}) => Object.fromEntries(Object.entries(margins).filter(([bath]) => bath !== change.bath));
+      const ofKit = { ...without(draft.own[change.kitId]), ...(change.own.amount === 0 ? {} : { [change.bath]: change.own }) };
+      return { ...draft, own: { ...draft.own, [change.batchId]: without(draft.own[change.batchId]), [change.kitId]: ofKit } };
     }
     case 'heat':
       return { ...draft, habits: { ...(draft.habits ?? usual), temperature: change.school } };

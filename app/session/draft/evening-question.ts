@@ -1,7 +1,7 @@
 import type { EveningQuestion, EveningRoll } from '../../../core/schedule/evening.ts';
 import { stopsFromSpeeds } from '../../../core/units/exposure.ts';
 import type { Roll } from '../../server/rolls.server.ts';
-import type { Draft } from './draft.ts';
+import { marginsOn, type Draft } from './draft.ts';
 
 export interface SetTonight {
   readonly waiting: readonly Roll[];
@@ -25,7 +25,7 @@ export function eveningQuestion({ waiting, draft, habits, inUse, tanks, on, heat
     habits,
     temperaturesC: draft.temperaturesC,
     heat: heat ?? null,
-    ownS: draft.ownS,
+    own: Object.fromEntries(inUse.map((batch) => [batch.id, marginsOn(draft, batch)])),
     arrangement: draft.arrangement && stillWaiting(draft, rolls),
   };
 }

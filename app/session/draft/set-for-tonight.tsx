@@ -1,23 +1,17 @@
 import { Link } from 'react-router';
 import { isDeveloper } from '../../../core/kit/kind.ts';
 import { leafletRange } from '../../../core/timing/leaflet-curve.ts';
-import { showDurationChange } from '../../../core/units/duration.ts';
 import { fahrenheitFromCelsius, showTemperature } from '../../../core/units/temperature.ts';
 import { showVolume } from '../../../core/units/volume.ts';
 import { habitRows } from '../habits/habit-rows.ts';
-import { Button, Card } from '../../ui/parts.tsx';
+import { Card } from '../../ui/parts.tsx';
 import { INPUT, INPUT_SHAPE } from '../../ui/fields.tsx';
 import { useUnits } from '../../ui/units.ts';
 import type { loader } from '../tonight.tsx';
-import { TonightForm } from './tonight-form.tsx';
+import { OwnMarginsOf } from './own-margins.tsx';
+import { NoScript, TonightForm, type TypedRefusal } from './tonight-form.tsx';
 
 type TonightData = Awaited<ReturnType<typeof loader>>;
-export interface TypedRefusal {
-  readonly field: string | null;
-  readonly typed: string;
-  readonly message: string;
-  readonly nearest: string | null;
-}
 
 /** What holds for all of tonight: batch, temperatures, tanks, habits. Each change is posted as it is made. */
 export function SetForTonight({ tonight, refusal }: { readonly tonight: TonightData; readonly refusal: TypedRefusal | null }) {
@@ -113,16 +107,15 @@ function BatchRow({
       {batch.kit.baths
         .filter((bath) => isDeveloper(bath.kind))
         .map((bath) => (
-          <div key={bath.id}>
-            <TemperatureField
-              batchId={batch.id}
-              bath={bath}
-              tempC={tonight.draft.temperaturesC[batch.id]?.[bath.id] ?? bath.nominalC}
-              refusal={refusal?.field === `${batch.id} ${bath.id}` ? refusal : null}
-            />
-            <MarginField batchId={batch.id} bath={bath} seconds={tonight.draft.ownS[batch.id]?.[bath.id] ?? 0} />
-          </div>
+          <TemperatureField
+            key={bath.id}
+            batchId={batch.id}
+            bath={bath}
+            tempC={tonight.draft.temperaturesC[batch.id]?.[bath.id] ?? bath.nominalC}
+            refusal={refusal?.field === `${batch.id} ${bath.id}` ? refusal : null}
+          />
         ))}
+      <OwnMarginsOf batch={batch} tonight={tonight} refusal={refusal} />
     </div>
   );
 }
@@ -184,42 +177,6 @@ function TemperatureField({ batchId, bath, tempC, refusal }: TemperatureFieldPro
   );
 }
 
-/** A person's own margin on a developer: seconds more or less, by conviction; it comes back next time (domain.md 9). */
-function MarginField({
-  batchId,
-  bath,
-  seconds,
-}: {
-  readonly batchId: string;
-  readonly bath: { readonly id: string; readonly name: string };
-  readonly seconds: number;
-}) {
-  const id = `margin-${batchId}-${bath.id}`;
-  return (
-    <details className="mt-1" open={seconds !== 0}>
-      <summary className="text-sm text-quiet underline">Own margin{seconds !== 0 && `, ${showDurationChange(seconds)}`}</summary>
-      <TonightForm whenLeft className="mt-1 grid grid-cols-[1fr_7.5rem] items-center gap-x-3">
-        <input type="hidden" name="intent" value="margin" />
-        <input type="hidden" name="batchId" value={batchId} />
-        <input type="hidden" name="bath" value={bath.id} />
-        <label htmlFor={id} className="text-sm">
-          {bath.name}, seconds more or less (−)
-        </label>
-        <input
-          id={id}
-          name="seconds"
-          key={seconds}
-          defaultValue={seconds}
-          inputMode="numeric"
-          autoComplete="off"
-          className={`${INPUT_SHAPE} w-full text-right font-mono`}
-        />
-        <NoScript />
-      </TonightForm>
-    </details>
-  );
-}
-
 function TankRow({ tonight }: { readonly tonight: TonightData }) {
   const { volume } = useUnits();
   const chosen = tonight.draft.tankIds;
@@ -244,14 +201,5 @@ function TankRow({ tonight }: { readonly tonight: TonightData }) {
       </fieldset>
       <NoScript />
     </TonightForm>
-  );
-}
-
-/** Without JavaScript a change waits for its own button. */
-function NoScript() {
-  return (
-    <noscript>
-      <Button className="mt-2">Apply</Button>
-    </noscript>
   );
 }

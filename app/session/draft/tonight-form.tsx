@@ -1,10 +1,19 @@
 import { useRef } from 'react';
 import { Form, useSearchParams, useSubmit, type FormProps } from 'react-router';
+import { Button } from '../../ui/parts.tsx';
 
 /** Where the Session page's changes go: back to it, with the run and step that are being looked at still chosen. */
 export function useTonightAction(): string {
   const [search] = useSearchParams();
   return search.size > 0 ? `/?index&${search}` : '/?index';
+}
+
+/** Why what was typed was refused, and in which field. */
+export interface TypedRefusal {
+  readonly field: string | null;
+  readonly typed: string;
+  readonly message: string;
+  readonly nearest: string | null;
 }
 
 interface TonightFormProps extends Omit<FormProps, 'method' | 'action'> {
@@ -66,5 +75,14 @@ export function TonightForm({ atOnce = false, whenLeft = false, post, ...rest }:
       }}
       {...rest}
     />
+  );
+}
+
+/** Without JavaScript a change waits for its own button. */
+export function NoScript() {
+  return (
+    <noscript>
+      <Button className="mt-2">Apply</Button>
+    </noscript>
   );
 }

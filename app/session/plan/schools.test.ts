@@ -59,7 +59,7 @@ test('only what there is to choose is offered: no push schools without a push, n
 
 test('an own margin and tonight’s temperature go into every school alike', () => {
   const plain = rows();
-  const own = rows({ ownS: { lane: { developer: 20 } } });
+  const own = rows({ own: { lane: { developer: { by: 'seconds', amount: 20, reason: '' } } } });
   for (const school of ['last', 'first', 'pour-warmer'] as const)
     expect((own.of(school)?.developerS ?? NaN) - (plain.of(school)?.developerS ?? NaN)).toBe(20);
   const cool = rows({ temperaturesC: { lane: { developer: 37 } } });

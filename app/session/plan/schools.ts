@@ -6,6 +6,7 @@ import type { WearSchool } from '../../../core/timing/roll-number.ts';
 import { pushedByRuleOfThumb, type PushSchool } from '../../../core/timing/rule-of-thumb.ts';
 import { tankHeatSetting } from '../../../core/heat/tank-heat-setting.ts';
 import type { HeatSchool } from '../../../core/heat/tank-through-the-run.ts';
+import { marginsOn } from '../draft/draft.ts';
 import type { Tonight } from '../draft/tonight.server.ts';
 
 export type School = WearSchool | PushSchool | HeatSchool;
@@ -46,7 +47,7 @@ export function compareSchools(
       on: tonight.on,
       tank,
       heat: tonight.heat ? tankHeatSetting(tank, heat ?? tonight.heat) : null,
-      ownS: tonight.draft.ownS[batch.id] ?? {},
+      own: marginsOn(tonight.draft, batch),
       rolls,
       pushStops: run.pushStops,
       treatment: run.treatment,
