@@ -62,7 +62,9 @@ function plan(request: unknown, { today }: Surrounding): Answer<unknown> {
     on: value.on ?? today,
     tank,
     heat: value.heat ? heatSetting(value.heat, tank) : null,
-    own: Object.fromEntries(Object.entries(value.ownS ?? {}).map(([bath, amount]) => [bath, { by: 'seconds' as const, amount, reason: '' }])),
+    own: Object.fromEntries(
+      Object.entries(value.ownS ?? {}).map(([bath, amount]) => [bath, { by: 'seconds' as const, amount, reason: '' }]),
+    ),
     rolls: value.rolls.map((film) => ({ format: film.format, count: film.count ?? 1 })),
     pushStops: value.pushStops ?? 0,
     treatment: value.treatment ?? 'normal',

@@ -52,29 +52,61 @@ test('poured warmer: plan, bath, calendar, wall sheet, checklist, Bench and logb
   expect(said).toEqual(said.map(([where]) => [where, wanted]));
 });
 
-const second = new OwnServer(4521, { STEADY_REEL_TEST_SPEED: '4' });
+const second = new OwnServer(4521, { STEADY_REEL_TEST_SPEED: '12' });
 test.describe('on an evening of its own', () => {
   test.use({ baseURL: second.base });
   test.beforeAll(() => second.start(freshDatabase(), '--demo'));
   test.afterAll(() => second.kill());
 
-  test('predicted, read, corrected: a developer that is colder than predicted is told its new end, and may keep the planned one', async ({
+  test('predicted, read, corrected, finished, judged: the finish follows the tank under an own margin, and every page says what that gave', async ({
     page,
   }) => {
-    test.setTimeout(240_000);
+    test.setTimeout(300_000);
     await toTheFirstPour(page);
-    for (let i = 0; i < 3; i++) await deliberate(page);
+    // A conviction has its place before the pour, and is a line of its own.
+    await deliberate(page);
+    await deliberate(page);
+    await page.getByRole('button', { name: 'More' }).click();
+    await page.getByRole('button', { name: /Your own margin on developer/ }).click();
+    await page.getByLabel('More or less').fill('lots');
+    await page.getByRole('button', { name: 'Keep', exact: true }).click();
+    await expect(page.getByText(/“lots” is no margin/)).toBeVisible();
+    await page.getByLabel('More or less').fill('+10');
+    await page.getByLabel('Why').fill('thin with this kit');
+    await page.getByRole('button', { name: 'Keep', exact: true }).click();
+    await expect(page.getByRole('complementary').getByText('Your own margin: thin with this kit')).toBeVisible();
+
+    await deliberate(page);
     await expect(page.locator('[data-act]')).toHaveText(/Pour out now/);
     await expect(page.getByRole('complementary').getByText(/as predicted/)).toBeVisible();
-    const before = await page.getByRole('img', { name: /^Step/ }).textContent();
-    await page.keyboard.type('36.2');
+    await page.getByRole('button', { name: /^Put this tip away: Read when you agitate/ }).click();
+    await expect(page.getByText('Used developer darkens. Its colour alone proves nothing.')).toBeVisible();
+    await page.keyboard.type('37.2');
     await page.keyboard.press('Enter');
-    const correction = page.getByRole('region', { name: 'Correction' }).first();
-    await expect(correction).toContainText('Cooler');
+    await expect(page.getByRole('region', { name: 'Correction' }).first()).toContainText('Cooler');
     await expect(page.getByRole('complementary').getByText(/as predicted/)).toHaveCount(0);
-    expect(await page.getByRole('img', { name: /^Step/ }).textContent()).not.toBe(before);
     await page.getByRole('button', { name: 'Keep the planned time' }).first().click();
-    await expect(page.getByRole('button', { name: 'Keep the planned time' })).toHaveCount(0);
+    await page.getByRole('button', { name: 'Follow the temperature' }).first().click();
+    // The developer is poured out at its corrected end, and no second earlier.
+    await expect(page.getByText('The developer goes on working: pour it out now.')).toBeVisible({ timeout: 90_000 });
+    await deliberate(page);
+    await expect(page.locator('[data-act]')).toHaveText(/Pour rinse water in/);
+    for (let i = 0; i < 20 && !(await page.getByText('Hang it up').isVisible()); i++) await deliberate(page);
+    await deliberate(page);
+    await expect(page.getByRole('heading', { name: 'Developed' })).toBeVisible();
+    const judged = /\+0:10 by your own margin: thin with this kit \(as a push of 0\.\d stop\)/;
+    const developer = page.getByRole('row', { name: /^Developer/ });
+    await expect(developer).toContainText(/on time|as a push of (less than a tenth|0\.[12])/);
+    await expect(developer).toContainText(judged);
+    await expect(page.getByRole('alert').filter({ hasText: 'got too little time' })).toContainText('Bleach-fix');
+    await page.getByRole('link', { name: /To the logbook/ }).click();
+    await expect(page.getByRole('row', { name: /^Developer/ })).toContainText(judged);
+    await page.getByRole('link', { name: 'Ferry firing 1' }).click();
+    await expect(page.getByText(/Developer, (on time|as a push)/)).toBeVisible();
+    // And it is offered again for the next evening with this kit.
+    await open(page, '/');
+    await page.getByRole('button', { name: /Take those .* runs off/ }).click();
+    await expect(page.getByText(/Last time at the Bench developer had \+0:10: thin with this kit/)).toBeVisible();
   });
 
   test('a thermometer that shows too much says what that would do to a developer', async ({ page }) => {

@@ -73,7 +73,12 @@ type Panel = { readonly kind: 'reading'; readonly first: string } | { readonly k
 export default function Bench({ loaderData }: Route.ComponentProps) {
   const { runId, sessionId, position, runsInSession, thermometers, next } = loaderData;
   const units = useRouteLoaderData<typeof rootLoader>('root')?.units ?? DEFAULT_UNITS;
-  const { view, clock, act, forgetRefusal, ready, settled } = useBench({ runId, plan: loaderData.plan, events: loaderData.events, clock: loaderData.clock });
+  const { view, clock, act, forgetRefusal, ready, settled } = useBench({
+    runId,
+    plan: loaderData.plan,
+    events: loaderData.events,
+    clock: loaderData.clock,
+  });
   const { state, connection, undelivered, refusal } = view;
   const plan = useMemo(() => planAsRun(loaderData.plan, state), [loaderData.plan, state]);
   const now = useMemo(() => runNow(plan, state), [plan, state]);
@@ -112,7 +117,9 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
   const open = (kind: PanelName) => setPanel((before) => (before?.kind === kind ? null : { kind }));
 
   // Without dependencies a key does what the button does now; a list of them once forgot one.
-  const free = { enabled: ready && panel?.kind !== 'reading' && panel?.kind !== 'note' && panel?.kind !== 'start' && panel?.kind !== 'margin' };
+  const free = {
+    enabled: ready && panel?.kind !== 'reading' && panel?.kind !== 'note' && panel?.kind !== 'start' && panel?.kind !== 'margin',
+  };
   useHotkeys(
     'space',
     (event) => {
@@ -163,7 +170,9 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
         <StartEntry step={here} running={now.running} nowMs={() => clock?.nowMs() ?? nowMs} act={act} close={close} />
       )}
       {panel?.kind === 'note' && <NoteEntry act={act} close={close} />}
-      {panel?.kind === 'more' && <MoreActs plan={plan} state={state} act={act} close={close} setMargin={() => setPanel({ kind: 'margin' })} />}
+      {panel?.kind === 'more' && (
+        <MoreActs plan={plan} state={state} act={act} close={close} setMargin={() => setPanel({ kind: 'margin' })} />
+      )}
       {panel?.kind === 'margin' && here && <MarginEntry step={here} act={act} close={close} />}
       {panel?.kind === 'sound' && <SoundPanel sound={sound} change={setSound} play={play} close={close} />}
       {panel?.kind === 'keys' && <KeysPanel close={close} />}
@@ -242,9 +251,7 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
               <>
                 <div className="grow pb-4">
                   <NowPanel {...shared} act={act} next={next} />
-                  {here && state.phase !== 'paused' && (
-                    <TipLine tips={tipsAtStep(here, state.phase === 'running')} {...tips} />
-                  )}
+                  {here && state.phase !== 'paused' && <TipLine tips={tipsAtStep(here, state.phase === 'running')} {...tips} />}
                 </div>
                 <Acts
                   press={press}

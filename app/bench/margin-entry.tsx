@@ -34,7 +34,8 @@ export function MarginEntry({ step, act, close }: MarginEntryProps) {
         }}
       >
         <p className="text-night-quiet">
-          {step.name} is planned for <span className="figure">{showDuration(step.seconds)}</span>. Readings move its finish under your margin.
+          {step.name} is planned for <span className="figure">{showDuration(step.seconds)}</span>. Readings move its finish under your
+          margin.
         </p>
         <p id="margin-said" role="alert" className="text-straw empty:hidden">
           {said}

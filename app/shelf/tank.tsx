@@ -12,6 +12,7 @@ import { useUnits } from '../ui/units.ts';
 import { Button, Card, LinkButton, PageHead } from '../ui/parts.tsx';
 import type { Route } from './+types/tank.ts';
 import { PLACE_FIELDS, tankFromForm, tankSchema } from './tanks/tank-schema.ts';
+import { DEFAULT_TANK_HEAT_JK, TANK_MATERIALS } from '../../core/heat/water.ts';
 import { TankTest } from './tanks/tank-test.tsx';
 
 export const meta: Route.MetaFunction = ({ loaderData: loaded }) => [{ title: `${loaded?.tank?.name ?? 'A tank'} · Steady Reel` }];
@@ -104,6 +105,9 @@ export default function TankPage({ loaderData, actionData }: Route.ComponentProp
         </Form>
         <TankTest
           volumeMl={parseVolume(fields.volumeMl.value ?? '', volume) ?? 500}
+          heatJK={
+            Number(fields.heatJK.value) || DEFAULT_TANK_HEAT_JK[TANK_MATERIALS.find((each) => each === fields.material.value) ?? 'plastic']
+          }
           onTimed={(part, seconds) => form.update({ name: fields[part].name, value: String(seconds) })}
           onFound={(found, stands) => {
             form.update({ name: fields.heatJK.name, value: found.heatJK.toFixed(0) });

@@ -1,4 +1,5 @@
-import { showDuration } from '../units/duration.ts';
+import { showDuration, showMinutes } from '../units/duration.ts';
+import { windowToPourIn } from './heater-on.ts';
 import { asMessage, sentence, type Spoken } from '../units/sentence.ts';
 import type { PlannedStep } from '../schedule/plan.ts';
 import type { EveningBath, EveningBathQuestion } from './evening-bath.ts';
@@ -38,13 +39,13 @@ export function bathWorking(
   // The slowest bottle sets the time; all are said, so that it is seen which one that is.
   for (const bottle of bath.bottles) {
     const windows = bath.warmUp.bottles.find((warmed) => warmed.id === bottle.id)?.windows ?? [];
-    const window = windows.findLast((each) => each.toS === null) ?? windows.at(-1);
+    const window = windowToPourIn(windows);
     sums.push({
       what: `${bottle.name} warm`,
       sum: asMessage(
         sentence`${{ volumeMl: bottle.ml }} in ${bottle.material}, from ${{ tempC: bottle.startC }} to at least ${{ tempC: bottle.lowC }}`,
       ),
-      figure: { message: window ? `after ${showDuration(window.fromS)}` : 'never' },
+      figure: { message: window ? `after ${showMinutes(window.fromS)}` : 'never' },
     });
   }
   return tank ? [...sums, ...tankSums(steps, tank)] : sums;

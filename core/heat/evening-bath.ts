@@ -98,7 +98,7 @@ export function eveningBath({ steps, bottleMl, tub, bathC, horizonS }: EveningBa
   };
   const first = bottles.find((bottle) => bottle.id === developer?.bath);
   const asked = tub.heaterW > 0 ? bottles : bottles.filter((bottle) => bottle === first);
-  const readyS = warmingSeconds(water, asked);
+  const readyS = warmingSeconds(water, bottles, asked);
   const falls = tub.heaterW > 0 && tub.startC > water.setC && (!readyS.ok || readyS.value > LONG_WAIT_S);
   return {
     setC: water.setC,
@@ -108,7 +108,7 @@ export function eveningBath({ steps, bottleMl, tub, bathC, horizonS }: EveningBa
     pours: critical.map((step) => ({ id: step.id, name: step.name, pourC: pouredAtC(step), inTankC: step.inTankC })),
     tap: mixWater({ totalMl: tub.litres * 1000, hotC: tub.hotTapC, coldC: tub.coldTapC, targetC: tub.startC }),
     sinkStartC: tub.heaterW > 0 || !first ? null : sinkStartC(water, bottles, first.id, SINK_POUR_S),
-    coolerC: falls ? coolerStartC(water, asked, tub.startC) : null,
+    coolerC: falls ? coolerStartC(water, bottles, asked, tub.startC) : null,
   };
 }
 

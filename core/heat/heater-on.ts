@@ -1,17 +1,24 @@
 import { answered, refused, type Answer } from '../answer.ts';
-import { warmUp, type BottleInBath, type Tub } from './water-bath.ts';
+import { warmUp, type BottleInBath, type PourWindow, type Tub } from './water-bath.ts';
 
 const HORIZON_S = 6 * 3600;
 
+/** The window to pour in: the one that stays open, else the longest; undefined where a bottle never gets there. */
+export function windowToPourIn(windows: readonly PourWindow[]): PourWindow | undefined {
+  const lastsS = ({ fromS, toS }: PourWindow) => (toS ?? Infinity) - fromS;
+  return windows.reduce<PourWindow | undefined>((best, window) => (best && lastsS(best) >= lastsS(window) ? best : window), undefined);
+}
+
 /**
- * How long before the first pour the heater must go on: the seconds until every bottle is inside its range and stays
- * there (domain.md 8). Errors: `never-warm`, naming the bottle that does not get there.
+ * How long before the first pour the heater must go on: the seconds until every bottle that is `awaited` is inside its
+ * range and stays there, all bottles being in the tub (domain.md 8). Errors: `never-warm`, naming the bottle that does
+ * not get there.
  */
-export function warmingSeconds(tub: Tub, bottles: readonly BottleInBath[]): Answer<number> {
+export function warmingSeconds(tub: Tub, bottles: readonly BottleInBath[], awaited: readonly BottleInBath[] = bottles): Answer<number> {
   const { bottles: warmed } = warmUp(tub, bottles, HORIZON_S);
   let readyS = 0;
-  for (const bottle of warmed) {
-    const stays = bottle.windows.findLast((window) => window.toS === null) ?? bottle.windows.at(-1);
+  for (const bottle of warmed.filter((each) => awaited.some((one) => one.id === each.id))) {
+    const stays = windowToPourIn(bottle.windows);
     if (!stays) {
       return refused({
         code: 'never-warm',
@@ -57,10 +64,10 @@ export function sinkStartC(tub: Tub, bottles: readonly BottleInBath[], bottleId:
  * The warmest water to begin with that does not keep the bottles waiting: of whole degrees below the one that was asked,
  * the one with which they are ready soonest (domain.md 8).
  */
-export function coolerStartC(tub: Tub, bottles: readonly BottleInBath[], askedC: number): number {
+export function coolerStartC(tub: Tub, bottles: readonly BottleInBath[], awaited: readonly BottleInBath[], askedC: number): number {
   let best = { c: tub.setC, readyS: Infinity };
   for (let c = Math.min(Math.floor(askedC), Math.ceil(tub.setC) + 8); c >= Math.floor(tub.setC); c--) {
-    const ready = warmingSeconds({ ...tub, startC: c }, bottles);
+    const ready = warmingSeconds({ ...tub, startC: c }, bottles, awaited);
     if (ready.ok && ready.value < best.readyS - 30) best = { c, readyS: ready.value };
   }
   return best.c;

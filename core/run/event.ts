@@ -76,7 +76,11 @@ const bodies: Readonly<Record<RunEventKind, Record<string, AnySchema>>> = {
     step: step(),
     by: string().oneOf(['seconds', 'percent']).required(),
     amount: number()
-      .when('by', ([by], schema) => (by === 'percent' ? schema.min(-MOST_OWN.percent).max(MOST_OWN.percent) : schema.integer().min(-MOST_OWN.seconds).max(MOST_OWN.seconds)))
+      .when('by', ([by], schema) =>
+        by === 'percent'
+          ? schema.min(-MOST_OWN.percent).max(MOST_OWN.percent)
+          : schema.integer().min(-MOST_OWN.seconds).max(MOST_OWN.seconds),
+      )
       .required(),
     reason: string().max(200).defined(),
   },

@@ -43,7 +43,18 @@ const TAKEN: Readonly<Record<keyof typeof MOMENTS, readonly RunEventKind[]>> = {
   // Developer left in the film goes on working: no pause, and no second time.
   'developer poured out': ['poured', 'skipped', 'margin', 'reading', 'note', 'given-up', 'undone'],
   'rinse is done': ['poured', 'skipped', 'repeated', 'paused', 'margin', 'reading', 'note', 'given-up', 'undone'],
-  'bleach-fix in the tank': ['step-ended', 'skipped', 'lengthened', 'nudged', 'correction', 'margin', 'reading', 'note', 'given-up', 'undone'],
+  'bleach-fix in the tank': [
+    'step-ended',
+    'skipped',
+    'lengthened',
+    'nudged',
+    'correction',
+    'margin',
+    'reading',
+    'note',
+    'given-up',
+    'undone',
+  ],
   'everything done': ['finished', 'repeated', 'paused', 'reading', 'note', 'given-up', 'undone'],
   finished: ['note', 'undone'],
 };

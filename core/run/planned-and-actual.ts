@@ -57,5 +57,8 @@ function ownInWords(step: PlannedStep): ComparedStep['own'] {
     stops === null
       ? `${line.seconds > 0 ? 'longer' : 'shorter'} than its leaflet`
       : `as a ${stops > 0 ? 'push' : 'pull'} of ${Math.max(0.1, Math.abs(stops)).toFixed(1)} stop`;
-  return { seconds: line.seconds, words: `${showDurationChange(line.seconds)} by ${line.label.charAt(0).toLowerCase()}${line.label.slice(1)} (${did})` };
+  return {
+    seconds: line.seconds,
+    words: `${showDurationChange(line.seconds)} by ${line.label.charAt(0).toLowerCase()}${line.label.slice(1)} (${did})`,
+  };
 }

@@ -46,7 +46,11 @@ export interface RunState {
 
 /** The same while a fold is at work on it: ten thousand notes must not be copied ten thousand times. */
 type Folding = {
-  -readonly [K in keyof RunState]: RunState[K] extends readonly (infer E)[] ? E[] : RunState[K] extends ReadonlyMap<infer K, infer V> ? Map<K, V> : RunState[K];
+  -readonly [K in keyof RunState]: RunState[K] extends readonly (infer E)[]
+    ? E[]
+    : RunState[K] extends ReadonlyMap<infer K, infer V>
+      ? Map<K, V>
+      : RunState[K];
 };
 
 type Done = Exclude<RunEvent, { kind: 'undone' }>;

@@ -32,7 +32,8 @@ export function tipsBeforeTheFirstPour(plan: RunPlan): Tip[] {
 export function tipsAtStep(step: Pick<PlannedStep, 'kind' | 'critical' | 'inTank' | 'after'>, inTheTank: boolean): Tip[] {
   const { kind } = step;
   if (kind === 'prewash') return inTheTank ? tips(['coloured-prewash']) : [];
-  if (isDeveloper(kind)) return tips(inTheTank ? ['read-and-agitate', ...(step.after === 'return' ? (['dark-developer'] as const) : [])] : ['swirl']);
+  if (isDeveloper(kind))
+    return tips(inTheTank ? ['read-and-agitate', ...(step.after === 'return' ? (['dark-developer'] as const) : [])] : ['swirl']);
   if (kind === 'bleach-fix') return inTheTank ? tips(['gas']) : [];
   if (kind === 'stabiliser' || kind === 'final-rinse') return inTheTank || !step.inTank ? [] : tips(['pour-aslant']);
   return [];

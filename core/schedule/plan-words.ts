@@ -1,7 +1,8 @@
 import type { Fault, Warning } from '../answer.ts';
 import { ageInDays, pastShelfLife } from '../chemistry/shelf-life.ts';
+import type { TankThroughTheRun } from '../heat/tank-through-the-run.ts';
 import { asMessage, sentence } from '../units/sentence.ts';
-import type { Advice, PlanQuestion } from './plan.ts';
+import type { Advice, PlannedStep, PlanQuestion } from './plan.ts';
 import type { DraftStep } from './sequence.ts';
 import { TREATMENT_ADVICE } from './treatment.ts';
 
@@ -81,3 +82,18 @@ export function adviceFor({ kit, treatment, pushStops, batch }: PlanQuestion, dr
 export function round2(value: number): number {
   return Math.round(value * 100) / 100;
 }
+
+/** A place warmer than the developer turns the tank's loss into a gain; that is rarely meant, and always worth knowing. */
+export function warmerAround(heat: Pick<TankThroughTheRun, 'surroundings'> | null, steps: readonly PlannedStep[]): Advice[] {
+  const surroundC = heat?.surroundings.surroundC ?? -Infinity;
+  const warmed = steps.find((step) => step.critical && step.inTankC && surroundC > step.inTankC.startsC + WARMER_BY_C);
+  if (!warmed?.inTankC) return [];
+  const { startsC, endsC } = warmed.inTankC;
+  return [
+    asMessage(
+      sentence`Where the tank stands it is ${{ tempC: surroundC }}, warmer than the ${warmed.name.toLowerCase()}: in the tank it rises from ${{ tempC: startsC }} to ${{ tempC: endsC }}, and its time allows for that. Check the temperature of the room.`,
+    ),
+  ];
+}
+
+const WARMER_BY_C = 0.5;

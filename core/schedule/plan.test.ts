@@ -377,6 +377,15 @@ describe('the tank through a run', () => {
     expect(planRun(question({ own: { bleech: own(5) } })).ok).toBe(false);
   });
 
+  test('a room hotter than the developer is said, with what it does; a cold one, or a bath around the tank, is not', () => {
+    const said = (heat: PlanQuestion['heat']) => planned({ heat }).advice.map((advice) => advice.message);
+    expect(said({ ...coldRoom('pour-warmer'), roomC: 41 })).toEqual([
+      expect.stringMatching(/^Where the tank stands it is 41\.0 °C, warmer than the developer: in the tank it rises from 3\d\.\d °C to/),
+    ]);
+    expect(said(coldRoom('wait-longer'))).toEqual([]);
+    expect(said({ ...coldRoom('pour-warmer'), stands: 'bath', bathC: 40 })).toEqual([]);
+  });
+
   test('a jump from bath to bath is said, with the water that steps it down', () => {
     const said = (change: Partial<PlanQuestion>) =>
       planned(change)

@@ -12,7 +12,7 @@ import { shortDeveloper, type StepTime, type WorkingLine } from '../timing/step-
 import { stepCues, type Cue } from './cues.ts';
 import { evenness } from './evenness.ts';
 import type { Habits } from './habits.ts';
-import { adviceFor, capacityMessage, round2, runWarnings, unknownBaths } from './plan-words.ts';
+import { adviceFor, capacityMessage, round2, runWarnings, unknownBaths, warmerAround } from './plan-words.ts';
 import { draftSequence, type DraftStep } from './sequence.ts';
 import type { Tank } from './tank.ts';
 import { stepIds } from './step-ids.ts';
@@ -177,7 +177,11 @@ export function planRun(question: PlanQuestion): Answer<Plan> {
       seenRemjet: treatment === 'cine-in-c41',
     },
     warnings: [...runWarnings(question, drafts, over ? capacity : null, runRolls), ...timed.flatMap(({ warnings }) => warnings)],
-    advice: [...adviceFor(question, drafts), ...evenness(kit.process, steps)],
+    advice: [
+      ...adviceFor(question, drafts),
+      ...warmerAround(question.heat?.stands === 'air' ? (inTheTank?.value ?? null) : null, steps),
+      ...evenness(kit.process, steps),
+    ],
     heat: inTheTank ? { surroundings: inTheTank.value.surroundings, bathC: inTheTank.value.bathC } : null,
   });
 }

@@ -17,6 +17,13 @@ export function showDuration(durationS: number): string {
   return sign + (hours > 0 ? `${hours}:${two(minutes)}:${seconds}` : `${minutes}:${seconds}`);
 }
 
+/** A duration that never looks like a clock time, to the minute begun: 2640 → `44 min`, 3900 → `1 h 5 min` (interface.md). */
+export function showMinutes(durationS: number): string {
+  const minutes = Math.ceil(Math.max(0, durationS) / 60 - 1e-9);
+  const hours = Math.floor(minutes / 60);
+  return [hours > 0 ? `${hours} h` : '', minutes % 60 > 0 || hours === 0 ? `${minutes % 60} min` : ''].filter(Boolean).join(' ');
+}
+
 /** A difference with its sign: 25 → `+0:25`, -8 → `−0:08`, 0 → `0:00`. */
 export function showDurationChange(durationS: number): string {
   return roundHalfUp(durationS) > 0 ? `+${showDuration(durationS)}` : showDuration(durationS);

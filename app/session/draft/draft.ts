@@ -36,7 +36,10 @@ export interface Draft {
 export type OwnMargins = Readonly<Record<string, Readonly<Record<string, OwnMargin>>>>;
 
 /** The margins that hold for a batch: those of its kit, and what was once set for it alone. */
-export function marginsOn({ own }: Pick<Draft, 'own'>, batch: { readonly id: string; readonly kit: { readonly id: string } }): OwnMargins[string] {
+export function marginsOn(
+  { own }: Pick<Draft, 'own'>,
+  batch: { readonly id: string; readonly kit: { readonly id: string } },
+): OwnMargins[string] {
   return { ...own[batch.id], ...own[batch.kit.id] };
 }
 
@@ -209,7 +212,8 @@ export function withChange(draft: Draft, change: DraftChange, usual: Habits = {}
     case 'run-tank':
       return { ...draft, arrangement: change.runs.map((run, i) => (i === change.run ? { ...run, tankId: change.tankId } : run)) };
     case 'margin': {
-      const without = (margins: OwnMargins[string] = {}) => Object.fromEntries(Object.entries(margins).filter(([bath]) => bath !== change.bath));
+      const without = (margins: OwnMargins[string] = {}) =>
+        Object.fromEntries(Object.entries(margins).filter(([bath]) => bath !== change.bath));
       const ofKit = { ...without(draft.own[change.kitId]), ...(change.own.amount === 0 ? {} : { [change.bath]: change.own }) };
       return { ...draft, own: { ...draft.own, [change.batchId]: without(draft.own[change.batchId]), [change.kitId]: ofKit } };
     }

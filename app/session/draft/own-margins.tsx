@@ -8,7 +8,15 @@ import { NoScript, TonightForm, type TypedRefusal } from './tonight-form.tsx';
 type TonightData = Awaited<ReturnType<typeof loader>>;
 
 /** A person's own margins on the baths of a kit: so much more or less, and why; they come back next time (domain.md 9). */
-export function OwnMarginsOf({ batch, tonight, refusal }: { readonly batch: TonightData['inUse'][number]; readonly tonight: TonightData; readonly refusal: TypedRefusal | null }) {
+export function OwnMarginsOf({
+  batch,
+  tonight,
+  refusal,
+}: {
+  readonly batch: TonightData['inUse'][number];
+  readonly tonight: TonightData;
+  readonly refusal: TypedRefusal | null;
+}) {
   const margins = marginsOn(tonight.draft, batch) ?? {};
   const refused = batch.kit.baths.find((bath) => refusal?.field === `${batch.id} ${bath.id} own`);
   const set = batch.kit.baths.filter((bath) => margins[bath.id]);
@@ -35,7 +43,9 @@ export function OwnMarginsOf({ batch, tonight, refusal }: { readonly batch: Toni
       })}
       <details className="mt-1" open={set.length > 0 || refused !== undefined}>
         <summary className="text-sm text-quiet underline">Your own margins</summary>
-        <p className="mt-1 text-sm text-quiet">Seconds or percent more or less than its leaflet, by your own conviction: +10, −0:05, 5 %.</p>
+        <p className="mt-1 text-sm text-quiet">
+          Seconds or percent more or less than its leaflet, by your own conviction: +10, −0:05, 5 %.
+        </p>
         {batch.kit.baths.map((bath) => (
           <MarginField key={bath.id} batch={batch} bath={bath} own={margins[bath.id] ?? null} refusal={bath === refused ? refusal : null} />
         ))}

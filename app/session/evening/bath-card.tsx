@@ -4,7 +4,8 @@ import { useFetcher } from 'react-router';
 import { bathWorking, type TankInSums } from '../../../core/heat/bath-working.ts';
 import { eveningBath, type EveningBath, type EveningBathQuestion } from '../../../core/heat/evening-bath.ts';
 import { BOTTLE_MATERIALS } from '../../../core/heat/water-bath.ts';
-import { showDuration } from '../../../core/units/duration.ts';
+import { windowToPourIn } from '../../../core/heat/heater-on.ts';
+import { showMinutes } from '../../../core/units/duration.ts';
 import { fahrenheitFromCelsius, showTemperature } from '../../../core/units/temperature.ts';
 import { INPUT_SHAPE } from '../../ui/fields.tsx';
 import { Card, Notice } from '../../ui/parts.tsx';
@@ -56,7 +57,7 @@ export function BathCard({
   const bath = useBath({ ...question, tub });
   const show = (c: number) => showTemperature(c, temperature);
   const developer = bath.bottles.find((bottle) => bottle.critical);
-  const window_ = bath.warmUp.bottles.find((bottle) => bottle.id === developer?.id)?.windows.at(0);
+  const window_ = windowToPourIn(bath.warmUp.bottles.find((bottle) => bottle.id === developer?.id)?.windows ?? []);
   const save = (next: EveningSettings) => void fetcher.submit({ intent: 'evening', ...flat(next) }, { method: 'post', action });
   const change = (part: Partial<EveningSettings>, keep: boolean) => {
     const next = { ...tub, ...part };
@@ -71,8 +72,14 @@ export function BathCard({
       <ul className="space-y-1">
         {bath.readyS.ok ? (
           <li>
-            {tub.heaterW > 0 ? 'Heater on' : 'Bottles in'} <strong className="figure text-teal">{showDuration(bath.readyS.value)}</strong>{' '}
-            before the first pour, set to <span className="figure">{show(bath.setC)}</span>.
+            {tub.heaterW > 0 ? 'Heater on' : 'Bottles in'} <strong className="figure text-teal">{showMinutes(bath.readyS.value)}</strong>{' '}
+            before the first pour
+            {tub.heaterW > 0 && (
+              <>
+                , set to <span className="figure">{show(bath.setC)}</span>
+              </>
+            )}
+            .
           </li>
         ) : (
           <li>
@@ -81,14 +88,14 @@ export function BathCard({
         )}
         {window_ && (
           <li>
-            {developer?.name} in range from <span className="figure">{showDuration(window_.fromS)}</span>
+            {developer?.name} in range from <span className="figure">{showMinutes(window_.fromS)}</span>
             {window_.toS === null ? (
               ' on, as long as you like.'
             ) : (
               <>
                 {' '}
-                to <span className="figure">{showDuration(window_.toS)}</span>: pour within{' '}
-                <strong className="figure">{showDuration(window_.toS - window_.fromS)}</strong>.
+                to <span className="figure">{showMinutes(wholeMinutes(window_.toS))}</span>: pour within{' '}
+                <strong className="figure">{showMinutes(wholeMinutes(window_.toS - window_.fromS))}</strong>.
               </>
             )}
           </li>
@@ -193,6 +200,11 @@ export function BathCard({
       </div>
     </Card>
   );
+}
+
+/** What is left is never made out to be more. */
+function wholeMinutes(seconds: number): number {
+  return Math.floor(seconds / 60) * 60;
 }
 
 /** First answered at once, for the server's page; from then on by a worker, the latest question only. */

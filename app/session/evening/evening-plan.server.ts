@@ -1,6 +1,7 @@
 import { eveningBath, type EveningBathQuestion } from '../../../core/heat/evening-bath.ts';
 import { clockOfTheEvening } from '../../../core/schedule/evening-clock.ts';
 import type { EveningAnchor, RunClock } from '../../../core/schedule/session-clock.ts';
+import { showMinutes } from '../../../core/units/duration.ts';
 import { clockTime, wantedTime } from '../../../core/schedule/wanted-time.ts';
 import { personsZone, storedSetting } from '../../server/settings.server.ts';
 import type { Tonight } from '../draft/tonight.server.ts';
@@ -41,14 +42,7 @@ function tooLate(clock: readonly RunClock[], lateMs: number, anchor: EveningAnch
   if (lateMs === 0) return null;
   const [wanted, what] =
     anchor.kind === 'first-pour' ? [clock[0]?.firstPourMs ?? 0, 'the first pour can be'] : [clock.at(-1)?.hungMs ?? 0, 'all hangs'];
-  return `For that you would have had to begin ${howLong(lateMs)} ago. Beginning now, ${what} at ${clockTime(wanted + lateMs, zone)}.`;
-}
-
-/** A duration never looks like a clock time: `20 min`, `1 h 5 min` (interface.md). */
-export function howLong(ms: number): string {
-  const minutes = Math.ceil(ms / 60_000);
-  const hours = Math.floor(minutes / 60);
-  return [hours > 0 ? `${hours} h` : '', minutes % 60 > 0 || hours === 0 ? `${minutes % 60} min` : ''].filter(Boolean).join(' ');
+  return `For that you would have had to begin ${showMinutes(lateMs / 1000)} ago. Beginning now, ${what} at ${clockTime(wanted + lateMs, zone)}.`;
 }
 
 function anchorOf(

@@ -31,7 +31,7 @@ export function TankTrace({ plan }: { readonly plan: Pick<Plan, 'steps' | 'total
   const words = critical
     .map(
       ({ step, startsC, endsC }) =>
-        `${step.name}: pour at ${show(step.pourC ?? step.temperatureC)}, in the tank ${show(startsC)} ${endsC < startsC ? 'falling' : 'rising'} to ${show(endsC)}`,
+        `${step.name}: pour at ${show(step.pourC ?? step.temperatureC)}, in the tank ${steadyOr(show(startsC), show(endsC), startsC, endsC)}`,
     )
     .join('. ');
   return (
@@ -53,11 +53,15 @@ export function TankTrace({ plan }: { readonly plan: Pick<Plan, 'steps' | 'total
           <p key={step.id}>
             {critical.length > 1 && `${step.name}: `}Pour at{' '}
             <strong className="figure text-teal">{show(step.pourC ?? step.temperatureC)}</strong>, in the tank{' '}
-            <span className="figure">{show(startsC)}</span> {endsC < startsC ? 'falling' : 'rising'} to{' '}
-            <span className="figure">{show(endsC)}</span>
+            <span className="figure">{steadyOr(show(startsC), show(endsC), startsC, endsC)}</span>
           </p>
         ))}
       </figcaption>
     </figure>
   );
+}
+
+/** What reads the same at both ends is steady, whichever way its hundredths go. */
+function steadyOr(starts: string, ends: string, startsC: number, endsC: number): string {
+  return starts === ends ? `steady at ${starts}` : `${starts} ${endsC < startsC ? 'falling' : 'rising'} to ${ends}`;
 }

@@ -10,7 +10,7 @@ const PLACES = 'Places are a whole number from 0 to 40.';
 const places = () => typedNumber(PLACES).integer(PLACES).min(0, PLACES).max(40, PLACES);
 const SECONDS = 'Seconds are a whole number from 0 to 300.';
 const seconds = () => typedNumber(SECONDS).integer(SECONDS).min(0, SECONDS).max(300, SECONDS);
-const HEAT = 'A heat capacity is a number of J/K from 0 to 5000; a tank test finds it.';
+const HEAT = 'A heat capacity is a number of J/K from 1 to 5000; a tank test finds it.';
 const COOLING = 'A cooling is a share a minute from 0 to 1, such as 0.02; a tank test finds it.';
 
 /** A tank as its form has it, its volume in the person's own unit. */
@@ -23,7 +23,7 @@ export function tankSchema(unit: VolumeUnit) {
     fillS: seconds().required(SECONDS),
     drainS: seconds().required(SECONDS),
     reelSets: typedNumber('Sets of reels are a whole number from 1 to 9.').integer().min(1).max(9).default(1),
-    heatJK: typedNumber(HEAT).min(0, HEAT).max(5000, HEAT),
+    heatJK: typedNumber(HEAT).min(1, HEAT).max(5000, HEAT),
     material: string().oneOf(TANK_MATERIALS, 'Choose what the tank is made of.').default('plastic'),
     coolingPerMin: typedNumber(COOLING).min(0, COOLING).max(1, COOLING),
     coolingInBathPerMin: typedNumber(COOLING).min(0, COOLING).max(1, COOLING),

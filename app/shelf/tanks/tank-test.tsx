@@ -11,6 +11,9 @@ import { useText, useUnits } from '../../ui/units.ts';
 
 type Stands = 'air' | 'bath';
 
+/** More is no tank that stands beside a sink. */
+export const MOST_HEAT_JK = 5000;
+
 const asks = (stands: Stands) =>
   [
     ['waterC', 'Water, just before pouring'],
@@ -22,12 +25,14 @@ const asks = (stands: Stands) =>
 
 interface TankTestProps {
   readonly volumeMl: number;
+  /** What the form has for its heat now. */
+  readonly heatJK: number;
   readonly onFound: (found: TankThermals, stands: Stands) => void;
   readonly onTimed: (part: 'fillS' | 'drainS', seconds: number) => void;
 }
 
 /** The guided tank test of domain.md 8 and 8.1, in the air and in the bath: water in, read twice, and the tank is known. */
-export function TankTest({ volumeMl, onFound, onTimed }: TankTestProps) {
+export function TankTest({ volumeMl, heatJK: knownJK, onFound, onTimed }: TankTestProps) {
   const { temperature, volume } = useUnits();
   const text = useText();
   const [stands, setStands] = useState<Stands>('air');
@@ -48,12 +53,18 @@ export function TankTest({ volumeMl, onFound, onTimed }: TankTestProps) {
     const found = fitTank({ waterMl: volumeMl, waterC, tankC, roomC: surroundC, readings });
     if (!found.ok) return setSaid({ ok: false, text: found.errors[0] ? text(found.errors[0]) : '' });
     const { heatJK, coolingPerMin } = found.value;
+    if (heatJK > MOST_HEAT_JK || coolingPerMin > 1)
+      return setSaid({
+        ok: false,
+        text: `These readings would mean a tank that takes ${heatJK.toFixed(0)} J/K and loses ${(coolingPerMin * 100).toFixed(0)} % a minute; tanks take up to ${MOST_HEAT_JK} J/K and lose less than all. Check them, the first was taken after one minute.`,
+      });
     // What it means for a run, before it is kept: a pour at 38 °C into this tank at 20.
     const settles = settlesAtC(volumeMl, 38, { heatJK, startC: 20 });
+    const before = settlesAtC(volumeMl, 38, { heatJK: knownJK, startC: 20 });
     setSaid({
       ok: true,
       found: found.value,
-      text: `It takes ${heatJK.toFixed(0)} J/K, and ${stands === 'air' ? 'loses' : 'follows the bath by'} ${(coolingPerMin * 100).toFixed(1)} % of the difference each minute. In a run: poured at ${showTemperature(38, temperature)} into the cold tank at ${showTemperature(20, temperature)}, the bath would be at ${showTemperature(settles, temperature)}.`,
+      text: `It takes ${heatJK.toFixed(0)} J/K, and ${stands === 'air' ? 'loses' : 'follows the bath by'} ${(coolingPerMin * 100).toFixed(1)} % of the difference each minute. In a run: poured at ${showTemperature(38, temperature)} into the cold tank at ${showTemperature(20, temperature)}, a developer would be at ${showTemperature(settles, temperature)}; by the figures set until now, ${showTemperature(before, temperature)}.`,
     });
   };
   return (
