@@ -40,6 +40,7 @@ export default [
   route('zone', 'frame/zone-action.ts'),
   route('session.ics', 'session/outputs/calendar.ts'),
   route('rolls.csv', 'rolls/export.ts'),
+  route('evening/stream', 'session/under-way/stream.ts'),
   route('units', 'frame/units-action.ts'),
   route('tips', 'frame/tips-action.ts'),
   route('kits/:kitId/kit.json', 'shelf/kit-file.ts'),

@@ -4,11 +4,20 @@ import { EventEmitter } from 'node:events';
 const kept = globalThis as { steadyReelRuns?: EventEmitter };
 const bus = (kept.steadyReelRuns ??= new EventEmitter().setMaxListeners(0));
 
+/** Whatever happens to any run is a change to the evening it belongs to. No run has this for an id. */
+const ANY = ' any run';
+
 export function announceRun(runId: string): void {
   bus.emit(runId);
+  bus.emit(ANY, runId);
 }
 
 export function onRunAnnounced(runId: string, listener: () => void): () => void {
   bus.on(runId, listener);
   return () => void bus.off(runId, listener);
+}
+
+export function onAnyRunAnnounced(listener: (runId: string) => void): () => void {
+  bus.on(ANY, listener);
+  return () => void bus.off(ANY, listener);
 }

@@ -68,7 +68,7 @@ export function recordEvent(runId: string, body: unknown): Recorded {
     }
     if (run.state === 'queued' || run.state === 'cancelled') {
       const live = run.state === 'cancelled' ? liveRun() : null;
-      const movedTo = live && live.sessionId !== run.sessionId ? { movedTo: live.id } : {};
+      const movedTo = live ? { movedTo: live.id } : {};
       return { ok: false, status: 409, message: 'This run is not at the Bench.', ...movedTo };
     }
     const state = stateOfRun(run);

@@ -2,8 +2,9 @@ import { nanoid } from 'nanoid';
 import type { RunPlan } from '../../core/run/run-plan.ts';
 import { nowMs } from '../server/clock.server.ts';
 import { inTransaction } from '../server/database.server.ts';
+import { announceRun } from './live-runs.server.ts';
 import { findRoll, setRollState } from '../server/rolls.server.ts';
-import { findRun, insertRun, insertSession, liveRun, setRunState } from '../server/runs.server.ts';
+import { findRun, insertRun, insertSession, liveRun, nextPosition, setRunState, writeSession } from '../server/runs.server.ts';
 
 export interface RunToStart {
   readonly batchId: string;
@@ -16,9 +17,12 @@ export interface RunToStart {
 export type Started =
   { readonly ok: true; readonly runId: string } | { readonly ok: false; readonly message: string; readonly liveRunId: string | null };
 
-/** Stores a session with what it was set to and its frozen plans; the first run goes to the Bench, the others wait their turn. */
-export function startSession(runs: readonly RunToStart[], draft: object = {}): Started {
-  return inTransaction((): Started => {
+/**
+ * Stores a session with what it was set to and its frozen plans; the first run goes to the Bench, the others wait their
+ * turn. `goesOn` names the session that goes on with them, where they take the place of runs that have not begun.
+ */
+export function startSession(runs: readonly RunToStart[], draft: object = {}, goesOn: string | null = null): Started {
+  const started = inTransaction((): Started => {
     const live = liveRun();
     if (live) return { ok: false, message: 'A run is already at the Bench. Finish it or give it up first.', liveRunId: live.id };
     if (runs.length === 0)
@@ -26,31 +30,35 @@ export function startSession(runs: readonly RunToStart[], draft: object = {}): S
     const gone = runs.flatMap((run) => run.rollIds).filter((id) => findRoll(id)?.state !== 'waiting');
     if (gone.length > 0)
       return { ok: false, message: 'A roll of this plan is no longer waiting. The plan has been made anew.', liveRunId: null };
-    const sessionId = nanoid();
-    insertSession(sessionId, nowMs(), draft);
-    const ids = runs.map((run, position) => {
+    const sessionId = goesOn ?? nanoid();
+    if (goesOn === null) insertSession(sessionId, nowMs(), draft);
+    else writeSession(sessionId, draft, []);
+    const from = goesOn === null ? 0 : nextPosition(sessionId);
+    const ids = runs.map((run, i) => {
       const id = nanoid();
       insertRun({
         id,
         sessionId,
-        position,
+        position: from + i,
         batchId: run.batchId,
         tankId: run.tankId,
         plan: run.plan,
         runRolls: run.plan.runRolls,
         seenRemjet: run.seenRemjet,
-        state: position === 0 ? 'live' : 'queued',
+        state: i === 0 ? 'live' : 'queued',
       });
       for (const rollId of run.rollIds) setRollState(rollId, 'developing', id);
       return id;
     });
     return { ok: true, runId: ids[0] as string };
   });
+  if (started.ok) announceRun(started.runId);
+  return started;
 }
 
 /** Takes a waiting run to the Bench; the session goes on where it was left. */
 export function beginRun(runId: string): Started {
-  return inTransaction((): Started => {
+  const begun = inTransaction((): Started => {
     const live = liveRun();
     if (live) return live.id === runId ? { ok: true, runId } : { ok: false, message: 'Another run is at the Bench.', liveRunId: live.id };
     const run = findRun(runId);
@@ -58,4 +66,6 @@ export function beginRun(runId: string): Started {
     setRunState(runId, 'live', null);
     return { ok: true, runId };
   });
+  if (begun.ok) announceRun(runId);
+  return begun;
 }

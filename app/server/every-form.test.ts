@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import type { AnyObjectSchema } from 'yup';
 import { rollSchema } from '../rolls/roll-schema.ts';
-import { eveningSchema } from '../session/evening/evening-settings.ts';
+import { eveningSchema } from '../session/evening/evening-form.ts';
 import { habitsSchema } from '../session/habits/habits-schema.ts';
 import { batchSchema } from '../shelf/mixing/batch-schema.ts';
 import { leafletSchema } from '../shelf/kits/leaflet-schema.ts';

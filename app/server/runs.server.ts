@@ -119,7 +119,41 @@ export function insertRun(run: Omit<Run, 'endedAtMs' | 'verdict'>): void {
 /** While a run is at the Bench its clock is held: a machine's clock that is set meanwhile changes no duration. */
 export function setRunState(id: string, state: RunRowState, endedAtMs: number | null): void {
   sql('UPDATE runs SET state = ?, ended_at_ms = ? WHERE id = ?').run(state, endedAtMs, id);
-  holdClock(state === 'live');
+  // A run left out of an evening lets go of no clock that another holds.
+  holdClock(state === 'live' || liveRunTitle() !== null);
+}
+
+/** What stands in a queued run's place after a change: its plan, tank and batch, under the id and place that it had. */
+export function replaceRun(run: Pick<Run, 'id' | 'position' | 'batchId' | 'tankId' | 'plan' | 'runRolls' | 'seenRemjet'>): void {
+  sql(
+    `UPDATE runs SET position = @position, batch_id = @batchId, tank_id = @tankId, plan = @plan, run_rolls = @runRolls,
+       seen_remjet = @seenRemjet WHERE id = @id AND state = 'queued'`,
+  ).run({ ...run, plan: JSON.stringify(run.plan), seenRemjet: run.seenRemjet ? 1 : 0 });
+}
+
+/** The session that goes on: the one whose run is at the Bench, else the oldest with runs still to come; null when none does. */
+export function openSessionId(): string | null {
+  const row = sql(
+    `SELECT session_id AS id FROM runs JOIN sessions ON sessions.id = runs.session_id WHERE state IN ('live', 'queued')
+     ORDER BY state = 'live' DESC, started_at_ms, position LIMIT 1`,
+  ).get() as { id: string } | undefined;
+  return row?.id ?? null;
+}
+
+/** The place behind the last run of a session. */
+export function nextPosition(sessionId: string): number {
+  const row = sql("SELECT coalesce(max(position), -1) + 1 AS next FROM runs WHERE session_id = ? AND state <> 'cancelled'").get(sessionId);
+  return (row as { next: number }).next;
+}
+
+/** What undo takes a session back to, as it was stored, the latest last. */
+export function undoOfSession(id: string): unknown {
+  const row = sql('SELECT undo FROM sessions WHERE id = ?').get(id) as { undo: string } | undefined;
+  return row ? (JSON.parse(row.undo) as unknown) : [];
+}
+
+export function writeSession(id: string, draft: object, undo: readonly object[]): void {
+  sql('UPDATE sessions SET draft = ?, undo = ? WHERE id = ?').run(JSON.stringify(draft), JSON.stringify(undo), id);
 }
 
 /** The run at the Bench by its name alone: every page asks, and a whole plan is long to read. */
@@ -134,11 +168,12 @@ export function sessionStartedAtMs(sessionId: string): number | null {
   return row?.ms ?? null;
 }
 
-/** Roll equivalents of runs that were planned and are not done, by batch. */
-export function waitingRollsByBatch(): Map<string, number> {
+/** Roll equivalents of runs that were planned and are not done, by batch; without those that a session is planning anew. */
+export function waitingRollsByBatch(exceptQueuedOf = ''): Map<string, number> {
   const rows = sql(
-    `SELECT batch_id AS batchId, sum(run_rolls) AS rolls FROM runs WHERE state IN ('queued', 'live') GROUP BY batch_id`,
-  ).all() as { batchId: string; rolls: number }[];
+    `SELECT batch_id AS batchId, sum(run_rolls) AS rolls FROM runs
+     WHERE state = 'live' OR (state = 'queued' AND session_id <> ?) GROUP BY batch_id`,
+  ).all(exceptQueuedOf) as { batchId: string; rolls: number }[];
   return new Map(rows.map(({ batchId, rolls }) => [batchId, rolls]));
 }
 

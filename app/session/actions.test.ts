@@ -11,7 +11,7 @@ import { startedRuns } from './a-session.fixture.ts';
 import { loader as calendar } from './outputs/calendar.ts';
 import { EMPTY_DRAFT } from './draft/draft.ts';
 import { eveningPlan } from './evening/evening-plan.server.ts';
-import { DEFAULT_EVENING, type EveningSettings } from './evening/evening-settings.ts';
+import { DEFAULT_EVENING, type EveningSettings } from '../run/evening-settings.ts';
 import { clockTicks, eveningHeadline } from './evening/headline.ts';
 import { readDraft, tonight, writeDraft } from './draft/tonight.server.ts';
 import { action as begin } from './run-acts/begin.ts';
@@ -87,12 +87,12 @@ test('whatever a browser sends, a change that makes no sense is refused and the 
 test('one press takes the last change back; one roll left out is named, and comes in again', async () => {
   const rollId = tonight().waiting[0]?.id ?? '';
   await post({ intent: 'roll-out', rollId });
-  expect([loader().evening.runs.length, loader().canUndo]).toEqual([2, true]);
+  expect([loader().page.evening.runs.length, loader().page.canUndo]).toEqual([2, true]);
   await post({ intent: 'undo' });
-  expect(loader().evening.runs).toHaveLength(3);
+  expect(loader().page.evening.runs).toHaveLength(3);
   await post({ intent: 'roll-out', rollId });
   await post({ intent: 'roll-in', rollId });
-  expect(loader().evening.runs).toHaveLength(3);
+  expect(loader().page.evening.runs).toHaveLength(3);
 });
 
 test('the page tells the evening in clock times, counted from now, from a first pour, or back from an end', () => {
@@ -143,13 +143,15 @@ test('starting puts the first run at the Bench once; a second start leads to it'
   const live = liveRun()?.id;
   const again = await post({ intent: 'start' });
   expect(again).toMatchObject({ data: { liveRunId: live }, status: 409 });
-  expect(loader()).toMatchObject({ live: { id: live }, queued: [{ position: 1 }, { position: 2 }] });
-  const sessionId = loader().queued[0]?.sessionId ?? '';
+  const { underWay, page } = loader();
+  expect(underWay?.begun).toMatchObject([{ id: live, n: 1, is: 'live' }]);
+  expect(page.evening.runs).toHaveLength(2);
+  const sessionId = underWay?.sessionId ?? '';
   expect(await postTo(leave, {}, { sessionId })).toMatchObject({ to: '/' });
   const arranged = readDraft().arrangement;
   expect(arranged).toHaveLength(3);
   // Left twice, by a double press or a stale page: the arrangement stays.
   expect(await postTo(leave, {}, { sessionId })).toMatchObject({ to: '/' });
   expect(readDraft().arrangement).toEqual(arranged);
-  expect([liveRun(), loader().queued]).toEqual([null, []]);
+  expect([liveRun(), loader().underWay]).toEqual([null, null]);
 });

@@ -14,6 +14,8 @@ export interface StripStep {
 interface StripProps {
   readonly steps: readonly StripStep[];
   readonly chosen?: number | null;
+  /** How far the run has got: the block, and the share of it that is behind. */
+  readonly level?: { readonly index: number; readonly share: number } | null;
   /** Wraps a block's label, to make it a link or button. */
   readonly wrap?: (index: number, className: string, style: React.CSSProperties, children: ReactNode) => ReactNode;
 }
@@ -27,7 +29,7 @@ const CHARACTER_PX = 7.6;
 const belowPx = (step: StripStep) => (step.name.length + 1) * CHARACTER_PX + showDuration(step.seconds).length * 9;
 
 /** A run lying on its side: the same blocks as the Bench's column (interface.md). */
-export function Strip({ steps, chosen = null, wrap }: StripProps) {
+export function Strip({ steps, chosen = null, level = null, wrap }: StripProps) {
   const box = useRef<HTMLDivElement>(null);
   const [widthPx, setWidthPx] = useState(FIRST_WIDTH_PX);
   useEffect(() => {
@@ -46,8 +48,16 @@ export function Strip({ steps, chosen = null, wrap }: StripProps) {
     })),
     widthPx,
   );
+  const now = level && blocks[level.index];
   return (
     <div ref={box} className="relative" style={{ height: BLOCK_PX + (rows > 0 ? 8 + rows * ROW_PX : 0) }}>
+      {now && (
+        <span
+          aria-hidden
+          className="absolute -top-1.5 z-20 w-[3px] rounded bg-straw-deep outline-1 outline-ink"
+          style={{ left: now.fromPx + now.lengthPx * Math.min(1, Math.max(0, level.share)) - 1, height: BLOCK_PX + 12 }}
+        />
+      )}
       {steps.map((step, i) => {
         const block = blocks[i];
         if (!block) return null;

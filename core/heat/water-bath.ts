@@ -47,7 +47,7 @@ export interface WarmUp {
 }
 
 /** W/K for a litre bottle, scaled by volume^(2/3) (domain.md 8). */
-const BOTTLE_W_K: Readonly<Record<BottleMaterial, number>> = { glass: 7, plastic: 4, steel: 11 };
+export const BOTTLE_W_K: Readonly<Record<BottleMaterial, number>> = { glass: 7, plastic: 4, steel: 11 };
 const OPEN_TUB_W_K = 0.9;
 const LIDDED_SHARE = 1 / 3;
 const HYSTERESIS_C = 0.1;

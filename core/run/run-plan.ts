@@ -7,6 +7,7 @@ import type { Habits, WashingHabit } from '../schedule/habits.ts';
 import type { Advice, PlannedStep } from '../schedule/plan.ts';
 import { stepIds } from '../schedule/step-ids.ts';
 import type { Tank } from '../schedule/tank.ts';
+import type { Treatment } from '../schedule/treatment.ts';
 
 export const RUN_PLAN_FORMAT = 'steady-reel/run-plan@2';
 
@@ -26,6 +27,10 @@ export interface RunPlan {
   readonly rollNumber: number;
   readonly runRolls: number;
   readonly pushStops: number;
+  /** Absent in plans stored before an evening could be changed while it goes on. */
+  readonly treatment?: Treatment;
+  /** Roll equivalents its batch will have done before it; absent likewise. */
+  readonly rollsBefore?: number;
   readonly tank: Tank;
   /** Where the tank stands and how it cools there; null where nothing is known of it. */
   readonly surroundings: Surroundings | null;

@@ -13,9 +13,9 @@ export interface ClockOfTheEvening {
   readonly lateMs: number;
 }
 
-const HANG_S = 5 * 60;
+export const HANG_S = 5 * 60;
 /** Bottles that stood in the bath through a run need only be topped up again. */
-const REWARM_S = 10 * 60;
+export const REWARM_S = 10 * 60;
 const LATE_MS = 60_000;
 
 /**

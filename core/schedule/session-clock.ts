@@ -29,34 +29,21 @@ export type EveningAnchor =
   | { readonly kind: 'first-pour'; readonly atMs: number }
   | { readonly kind: 'finish'; readonly atMs: number };
 
+/** What an evening that goes on already has behind it, or in the tank. */
+export interface Behind {
+  /** From when hands and bath are free for the next run. */
+  readonly freeMs: number;
+  /** When the film of each tank was hung up, and its reels were left wet. */
+  readonly hung: readonly { readonly tankId: string; readonly hungMs: number }[];
+}
+
 /**
  * Clock times of a session's runs, forwards from a start or backwards from a wanted first pour or finish (domain.md 1).
  * Warming and drying go on while hands are busy: a run's film is loaded once a set of reels of its tank is dry, its
  * bottles warm alongside, and the pour waits for both.
  */
 export function eveningClock(runs: readonly RunLength[], habits: EveningHabits, anchor: EveningAnchor): RunClock[] {
-  const fromZero: RunClock[] = [];
-  const hungOfTank = new Map<string, number[]>();
-  let freeMs = 0;
-  for (const run of runs) {
-    const uses = hungOfTank.get(run.tankId) ?? [];
-    const wet = uses.at(-run.reelSets);
-    const dryMs = wet === undefined ? 0 : wet + habits.dryReelsS * 1000;
-    const loadFromMs = Math.max(freeMs, dryMs);
-    const readyMs = Math.max(loadFromMs + run.loadS * 1000, freeMs + run.warmS * 1000);
-    const endMs = readyMs + run.totalS * 1000;
-    const hungMs = endMs + habits.hangS * 1000;
-    fromZero.push({
-      warmFromMs: readyMs - run.warmS * 1000,
-      // Loading as late as the pour allows keeps film out of a damp tank.
-      loadFromMs: readyMs - run.loadS * 1000,
-      firstPourMs: readyMs,
-      endMs,
-      hungMs,
-    });
-    hungOfTank.set(run.tankId, [...uses, hungMs]);
-    freeMs = hungMs;
-  }
+  const fromZero = clockToCome(runs, habits, { freeMs: 0, hung: [] });
   const first = fromZero[0];
   const last = fromZero.at(-1);
   if (!first || !last) return [];
@@ -69,4 +56,32 @@ export function eveningClock(runs: readonly RunLength[], habits: EveningHabits, 
     endMs: run.endMs + shiftMs,
     hungMs: run.hungMs + shiftMs,
   }));
+}
+
+/** The runs still to come of an evening that goes on, one after the other from when hands are free. */
+export function clockToCome(runs: readonly RunLength[], habits: EveningHabits, behind: Behind): RunClock[] {
+  const clock: RunClock[] = [];
+  const hungOfTank = new Map<string, number[]>();
+  for (const { tankId, hungMs } of behind.hung) hungOfTank.set(tankId, [...(hungOfTank.get(tankId) ?? []), hungMs]);
+  let { freeMs } = behind;
+  for (const run of runs) {
+    const uses = hungOfTank.get(run.tankId) ?? [];
+    const wet = uses.at(-run.reelSets);
+    const dryMs = wet === undefined ? freeMs : wet + habits.dryReelsS * 1000;
+    const loadFromMs = Math.max(freeMs, dryMs);
+    const readyMs = Math.max(loadFromMs + run.loadS * 1000, freeMs + run.warmS * 1000);
+    const endMs = readyMs + run.totalS * 1000;
+    const hungMs = endMs + habits.hangS * 1000;
+    clock.push({
+      warmFromMs: readyMs - run.warmS * 1000,
+      // Loading as late as the pour allows keeps film out of a damp tank.
+      loadFromMs: readyMs - run.loadS * 1000,
+      firstPourMs: readyMs,
+      endMs,
+      hungMs,
+    });
+    hungOfTank.set(run.tankId, [...uses, hungMs]);
+    freeMs = hungMs;
+  }
+  return clock;
 }

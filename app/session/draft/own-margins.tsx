@@ -1,11 +1,9 @@
 import { sameMargin, showOwnMargin, type OwnMargin } from '../../../core/timing/own-margin.ts';
 import { INPUT_SHAPE } from '../../ui/fields.tsx';
 import { Button } from '../../ui/parts.tsx';
-import type { loader } from '../tonight.tsx';
+import type { EveningPage as TonightData } from '../evening/evening-page.server.ts';
 import { marginsOn } from './draft.ts';
 import { NoScript, TonightForm, type TypedRefusal } from './tonight-form.tsx';
-
-type TonightData = Awaited<ReturnType<typeof loader>>;
 
 /** A person's own margins on the baths of a kit: so much more or less, and why; they come back next time (domain.md 9). */
 export function OwnMarginsOf({

@@ -7,26 +7,33 @@ import { habitRows } from '../habits/habit-rows.ts';
 import { Card } from '../../ui/parts.tsx';
 import { INPUT, INPUT_SHAPE } from '../../ui/fields.tsx';
 import { useUnits } from '../../ui/units.ts';
-import type { loader } from '../tonight.tsx';
+import type { EveningPage as TonightData } from '../evening/evening-page.server.ts';
 import { OwnMarginsOf } from './own-margins.tsx';
 import { NoScript, TonightForm, type TypedRefusal } from './tonight-form.tsx';
 
-type TonightData = Awaited<ReturnType<typeof loader>>;
-
 /** What holds for all of tonight: batch, temperatures, tanks, habits. Each change is posted as it is made. */
-export function SetForTonight({ tonight, refusal }: { readonly tonight: TonightData; readonly refusal: TypedRefusal | null }) {
+export function SetForTonight({
+  tonight,
+  refusal,
+  goesOn,
+}: {
+  readonly tonight: TonightData;
+  readonly refusal: TypedRefusal | null;
+  /** What is set holds for the runs that are still to come; each has its own tank. */
+  readonly goesOn: boolean;
+}) {
   const { habits, wear, pushSchool } = tonight.draft;
   const ownTonight = habits !== undefined || wear !== undefined || pushSchool !== undefined;
   return (
     <Card aria-labelledby="set-for-tonight" className="self-start">
       <h2 id="set-for-tonight" className="mb-2 font-bold">
-        Set for tonight
+        {goesOn ? 'Set for what is to come' : 'Set for tonight'}
       </h2>
       <div className="divide-y divide-line">
         {tonight.inUse.map((batch) => (
           <BatchRow key={batch.id} batchId={batch.id} tonight={tonight} refusal={refusal} />
         ))}
-        <TankRow tonight={tonight} />
+        {!goesOn && <TankRow tonight={tonight} />}
         {habitRows(tonight.habits).map((row) => (
           <div key={row.question} className="flex justify-between gap-4 py-2.5">
             <span className="font-semibold">{row.question}</span>
@@ -37,7 +44,7 @@ export function SetForTonight({ tonight, refusal }: { readonly tonight: TonightD
           <Link className="font-semibold underline" to="/habits">
             Change your habits
           </Link>
-          {ownTonight && (
+          {ownTonight && !goesOn && (
             <TonightForm>
               <button name="intent" value="usual-habits" className="min-h-9 underline">
                 Back to your usual ones
@@ -45,7 +52,7 @@ export function SetForTonight({ tonight, refusal }: { readonly tonight: TonightD
             </TonightForm>
           )}
         </div>
-        {ownTonight && (
+        {ownTonight && !goesOn && (
           <p className="pt-1 text-sm text-quiet">
             {tonight.draft.pushSchool === 'rule-of-thumb' && 'Pushes are timed by rule of thumb. '}These habits hold for this session only.
           </p>

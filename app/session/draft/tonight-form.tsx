@@ -1,11 +1,13 @@
 import { useRef } from 'react';
-import { Form, useSearchParams, useSubmit, type FormProps } from 'react-router';
+import { Form, useLocation, useSearchParams, useSubmit, type FormProps } from 'react-router';
 import { Button } from '../../ui/parts.tsx';
 
 /** Where the Session page's changes go: back to it, with the run and step that are being looked at still chosen. */
 export function useTonightAction(): string {
   const [search] = useSearchParams();
-  return search.size > 0 ? `/?index&${search}` : '/?index';
+  const { pathname } = useLocation();
+  const asked = [pathname === '/' ? 'index' : '', search.toString()].filter(Boolean).join('&');
+  return asked ? `${pathname}?${asked}` : pathname;
 }
 
 /** Why what was typed was refused, and in which field. */

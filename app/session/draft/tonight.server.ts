@@ -8,7 +8,7 @@ import { waitingRolls as rollsThatWait, type Roll } from '../../server/rolls.ser
 import { waitingRollsByBatch } from '../../server/runs.server.ts';
 import { storedSetting, writeSetting } from '../../server/settings.server.ts';
 import { listTanks, type TankOnShelf } from '../../server/tanks.server.ts';
-import { readEvening } from '../evening/evening-settings.ts';
+import { readEvening } from '../../run/evening-settings.ts';
 import { DRAFT_FORMAT, readDraftDocument, type Draft } from './draft.ts';
 import { eveningQuestion, rollsTonight } from './evening-question.ts';
 
@@ -54,23 +54,27 @@ export function usualHabits(): Habits {
 /** What waits, what the shelf can do, and the evening that follows from both. */
 export function tonight(): Tonight {
   const { before, ...draft } = readDraft();
+  const set = eveningSet(draft, rollsThatWait(), waitingRollsByBatch());
+  const inUse = batchesTonight(rollsTonight(set.waiting, draft), set.batches, draft, set.on);
+  return { ...set, canUndo: before !== undefined, inUse, evening: planEvening(eveningQuestion({ ...set, inUse })) };
+}
+
+/** What an evening is planned with: the person's settings, these rolls, and the shelf, of which `spokenFor` roll equivalents go before. */
+export function eveningSet(draft: Draft, waiting: readonly Roll[], spokenFor: ReadonlyMap<string, number>) {
   const usual = draft.habits ?? usualHabits();
   const habits = draft.wear ? { ...usual, wear: draft.wear } : usual;
-  const waitingRolls = waitingRollsByBatch();
-  const set = {
+  return {
     draft,
     habits,
     on: today(),
-    waiting: rollsThatWait(),
+    waiting,
     // Runs that wait or go on will have used their share before anything that is planned now.
     batches: listBatches()
-      .map((batch) => ({ ...batch, waitingRolls: waitingRolls.get(batch.id) ?? 0 }))
+      .map((batch) => ({ ...batch, waitingRolls: spokenFor.get(batch.id) ?? 0 }))
       .map((batch) => (draft.pushSchool === 'rule-of-thumb' ? { ...batch, kit: pushedByRuleOfThumb(batch.kit) } : batch)),
     tanks: listTanks(),
     heat: houseHeat(habits, readEvening(storedSetting('evening')).roomC),
   };
-  const inUse = batchesTonight(rollsTonight(set.waiting, draft), set.batches, draft, set.on);
-  return { ...set, canUndo: before !== undefined, inUse, evening: planEvening(eveningQuestion({ ...set, inUse })) };
 }
 
 /** The heat of this house, unless the person's habit is to leave it out of the reckoning. */
@@ -86,7 +90,7 @@ export function houseHeat(habits: Habits, roomC: number): HouseHeat | null {
 }
 
 /** The chosen batch of each process that waits, or the freshest. */
-function batchesTonight(rolls: readonly EveningRoll[], batches: readonly BatchTonight[], draft: Draft, on: string): BatchTonight[] {
+export function batchesTonight(rolls: readonly EveningRoll[], batches: readonly BatchTonight[], draft: Draft, on: string): BatchTonight[] {
   const processes = [...new Set(rolls.map(bathProcess))];
   return processes.flatMap((process) => {
     const chosen = draft.batchIds.findLast((id) => batches.some((batch) => batch.id === id && batch.kit.process === process));

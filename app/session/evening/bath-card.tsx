@@ -12,7 +12,7 @@ import { Card, Notice } from '../../ui/parts.tsx';
 import { showRange } from '../../../core/units/sentence.ts';
 import { useText, useUnits, type Units } from '../../ui/units.ts';
 import { useWorkerAnswer } from '../../ui/use-worker-answer.ts';
-import type { EveningSettings } from './evening-settings.ts';
+import type { EveningSettings } from '../../run/evening-settings.ts';
 import { Sums } from './sums.tsx';
 import { useTonightAction } from '../draft/tonight-form.tsx';
 

@@ -1,7 +1,7 @@
 import type { EveningCost } from '../../../core/chemistry/evening-cost.ts';
 import { INPUT_SHAPE } from '../../ui/fields.tsx';
 import { Button, Card, LinkButton, Notice } from '../../ui/parts.tsx';
-import type { EveningSettings } from './evening-settings.ts';
+import type { EveningSettings } from '../../run/evening-settings.ts';
 import type { ClockQuestion } from './evening-plan.server.ts';
 import { Sums } from './sums.tsx';
 import { TonightForm } from '../draft/tonight-form.tsx';

@@ -1,6 +1,7 @@
 import { storedSetting, writeSetting } from '../../server/settings.server.ts';
 import { readForm } from '../../ui/form.ts';
-import { eveningDocument, eveningFromForm, eveningSchema, readEvening } from './evening-settings.ts';
+import { eveningDocument, readEvening } from '../../run/evening-settings.ts';
+import { eveningFromForm, eveningSchema } from './evening-form.ts';
 
 /** Keeps what a form says about the evening; what it does not mention stays. Returns why not, when it is refused. */
 export function changeEvening(form: FormData): string | null {

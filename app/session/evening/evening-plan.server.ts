@@ -5,7 +5,7 @@ import { showMinutes } from '../../../core/units/duration.ts';
 import { clockTime, wantedTime } from '../../../core/schedule/wanted-time.ts';
 import { personsZone, storedSetting } from '../../server/settings.server.ts';
 import type { Tonight } from '../draft/tonight.server.ts';
-import { readEvening, type EveningSettings } from './evening-settings.ts';
+import { readEvening, type EveningSettings } from '../../run/evening-settings.ts';
 
 /** What a wanted clock time asks back, on the two nights a year on which it is not just one. */
 export type ClockQuestion =

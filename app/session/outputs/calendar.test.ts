@@ -8,7 +8,7 @@ import { writeSetting } from '../../server/settings.server.ts';
 import { startedRuns } from '../a-session.fixture.ts';
 import { EMPTY_DRAFT } from '../draft/draft.ts';
 import { writeDraft } from '../draft/tonight.server.ts';
-import { DEFAULT_EVENING } from '../evening/evening-settings.ts';
+import { DEFAULT_EVENING } from '../../run/evening-settings.ts';
 import { loader } from './calendar.ts';
 
 interface Entry {

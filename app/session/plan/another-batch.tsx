@@ -5,10 +5,8 @@ import { Card } from '../../ui/parts.tsx';
 import { useWorkerAnswer } from '../../ui/use-worker-answer.ts';
 import type { AnotherBatchQuestion } from '../../workers/another-batch.worker.ts';
 import { eveningQuestion } from '../draft/evening-question.ts';
-import type { loader } from '../tonight.tsx';
+import type { EveningPage as TonightData } from '../evening/evening-page.server.ts';
 import { TonightForm } from '../draft/tonight-form.tsx';
-
-type TonightData = Awaited<ReturnType<typeof loader>>;
 
 /** The same rolls through every batch the shelf could use, worked out beside the page, so that a choice is made with open eyes. */
 export function AnotherBatch({ tonight }: { readonly tonight: TonightData }) {

@@ -1,12 +1,10 @@
 import { Link } from 'react-router';
 import { Button, Card } from '../../ui/parts.tsx';
-import type { loader } from '../tonight.tsx';
+import type { EveningPage as TonightData } from '../evening/evening-page.server.ts';
 import { TonightForm } from '../draft/tonight-form.tsx';
 
-type TonightData = Awaited<ReturnType<typeof loader>>;
-
 /** Rolls that wait but are not in a run tonight, each with its reason and the way in. */
-export function RollsTonight({ tonight }: { readonly tonight: TonightData }) {
+export function RollsTonight({ tonight, goesOn }: { readonly tonight: TonightData; readonly goesOn: boolean }) {
   const { evening, waiting, draft, canUndo } = tonight;
   const inRuns = new Set(evening.runs.flatMap((run) => run.rollIds));
   const why = new Map([...evening.leftOut, ...evening.unplaceable].map((left) => [left.id, left.why]));
@@ -18,12 +16,12 @@ export function RollsTonight({ tonight }: { readonly tonight: TonightData }) {
           {others.length === 0 ? 'Every waiting roll is in a run' : 'Waiting, not in a run'}
         </h2>
         <TonightForm className="flex gap-2">
-          {canUndo && (
+          {canUndo && !goesOn && (
             <Button name="intent" value="undo">
               Undo last change
             </Button>
           )}
-          {(draft.arrangement || draft.excluded.length > 0) && (
+          {!goesOn && (draft.arrangement || draft.excluded.length > 0) && (
             <Button name="intent" value="propose">
               Propose anew
             </Button>
@@ -42,14 +40,18 @@ export function RollsTonight({ tonight }: { readonly tonight: TonightData }) {
               </span>
               <span className="block text-sm text-quiet">
                 {why.get(roll.id) ??
-                  (draft.excluded.includes(roll.id) ? 'You left it out tonight.' : 'Not in your arrangement. Propose anew to place it.')}
+                  (goesOn
+                    ? 'Not in this evening.'
+                    : draft.excluded.includes(roll.id)
+                      ? 'You left it out tonight.'
+                      : 'Not in your arrangement. Propose anew to place it.')}
               </span>
             </span>
             {draft.excluded.includes(roll.id) && (
               <TonightForm>
                 <input type="hidden" name="rollId" value={roll.id} />
                 <Button name="intent" value="roll-in">
-                  Develop tonight
+                  {goesOn ? 'Join this evening' : 'Develop tonight'}
                 </Button>
               </TonightForm>
             )}

@@ -12,12 +12,11 @@ import { Card, Notice } from '../../ui/parts.tsx';
 import { rollRange } from '../../ui/roll-range.ts';
 import { Strip } from '../../ui/strip.tsx';
 import { RollChip } from './roll-chip.tsx';
+import { useRunNumber } from './run-number.ts';
 import { runTitle } from './run-title.ts';
 import { TonightForm } from '../draft/tonight-form.tsx';
 import { MoveRoll, PushSelect, Reorder, TankSelect, TreatmentSelect } from './run-changes.tsx';
-import type { loader } from '../tonight.tsx';
-
-type TonightData = Awaited<ReturnType<typeof loader>>;
+import type { EveningPage as TonightData } from '../evening/evening-page.server.ts';
 
 interface RunCardProps {
   readonly index: number;
@@ -33,6 +32,7 @@ export function RunCard({ index, run, tonight, clock, chosenStep }: RunCardProps
   const runs: ArrangedRun[] = tonight.evening.runs.map(({ tankId, batchId, rollIds }) => ({ tankId, batchId, rollIds }));
   const plan = run.plan.ok ? run.plan.value : null;
   const text = useText();
+  const number = useRunNumber();
   const batch = tonight.batches.find((candidate) => candidate.id === run.batchId);
   const { setNodeRef, isOver } = useDroppable({ id: `run-${index}` });
   const treatments = treatmentsFor(
@@ -48,7 +48,7 @@ export function RunCard({ index, run, tonight, clock, chosenStep }: RunCardProps
     >
       <div className="mb-2.5 flex flex-wrap items-baseline justify-between gap-x-4">
         <h2 id={`run-${index}`} className="font-bold">
-          Run {index + 1} · {runTitle(run, rolls)}
+          Run {number(index)} · {runTitle(run, rolls)}
         </h2>
         {plan && (
           <p className="figure text-quiet">
@@ -70,7 +70,7 @@ export function RunCard({ index, run, tonight, clock, chosenStep }: RunCardProps
               preventScrollReset
               className={className}
               style={style}
-              to={`/?run=${index}&step=${i}-${plan.steps[i]?.bath}`}
+              to={`?run=${index}&step=${i}-${plan.steps[i]?.bath}`}
               title={`${plan.steps[i]?.name} ${showDuration(plan.steps[i]?.seconds ?? 0)}: how this time is made`}
             >
               {children}
@@ -98,7 +98,7 @@ export function RunCard({ index, run, tonight, clock, chosenStep }: RunCardProps
           </Notice>
         ))}
       </div>
-      <ul className="mt-2 flex flex-wrap gap-1.5" aria-label={`Rolls of run ${index + 1}`}>
+      <ul className="mt-2 flex flex-wrap gap-1.5" aria-label={`Rolls of run ${number(index)}`}>
         {rolls.map((roll) => (
           <RollChip key={roll.id} roll={roll} />
         ))}

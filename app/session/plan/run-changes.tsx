@@ -3,10 +3,9 @@ import { useSubmit } from 'react-router';
 import type { ArrangedRun, EveningRun } from '../../../core/schedule/evening.ts';
 import { TREATMENT_ADVICE, type Treatment } from '../../../core/schedule/treatment.ts';
 import { nearestThird, showStops } from '../../../core/units/exposure.ts';
+import { useRunNumber } from './run-number.ts';
 import { TonightForm, useTonightAction } from '../draft/tonight-form.tsx';
-import type { loader } from '../tonight.tsx';
-
-type TonightData = Awaited<ReturnType<typeof loader>>;
+import type { EveningPage as TonightData } from '../evening/evening-page.server.ts';
 
 const SMALL = 'min-h-9 rounded border border-[#8aa39e] bg-white px-2 text-sm';
 const PUSHES = [-2, -1, -2 / 3, -1 / 3, 0, 1 / 3, 2 / 3, 1, 4 / 3, 5 / 3, 2, 3];
@@ -27,6 +26,7 @@ export function MoveRoll({
   readonly name: string;
 }) {
   const submit = useSubmit();
+  const number = useRunNumber();
   const action = useTonightAction();
   return (
     <TonightForm
@@ -43,7 +43,7 @@ export function MoveRoll({
       <select name="to" aria-label={`Where ${name} goes`} className={SMALL} key={from} defaultValue={from}>
         {runs.map((_, i) => (
           <option key={i} value={i}>
-            in run {i + 1}
+            in run {number(i)}
           </option>
         ))}
         <option value={-1}>in a run of its own</option>
@@ -143,6 +143,7 @@ export function TankSelect({
 }
 
 export function Reorder({ index, runs }: { readonly index: number; readonly runs: readonly ArrangedRun[] }) {
+  const number = useRunNumber();
   if (runs.length < 2) return null;
   const button = (to: number, label: string, icon: React.ReactNode) => (
     <TonightForm>
@@ -162,8 +163,8 @@ export function Reorder({ index, runs }: { readonly index: number; readonly runs
   );
   return (
     <>
-      {button(index - 1, `Run ${index + 1} earlier`, <ArrowUp aria-hidden size={16} />)}
-      {button(index + 1, `Run ${index + 1} later`, <ArrowDown aria-hidden size={16} />)}
+      {button(index - 1, `Run ${number(index)} earlier`, <ArrowUp aria-hidden size={16} />)}
+      {button(index + 1, `Run ${number(index)} later`, <ArrowDown aria-hidden size={16} />)}
     </>
   );
 }

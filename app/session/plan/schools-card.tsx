@@ -2,6 +2,7 @@ import { showDuration } from '../../../core/units/duration.ts';
 import { Card } from '../../ui/parts.tsx';
 import { showTemperature } from '../../../core/units/temperature.ts';
 import { useUnits } from '../../ui/units.ts';
+import { useRunNumber } from './run-number.ts';
 import type { SchoolRow } from './schools.ts';
 import { TonightForm } from '../draft/tonight-form.tsx';
 
@@ -10,11 +11,12 @@ const isHeat = (row: SchoolRow) => row.school === 'wait-longer' || row.school ==
 /** Where schools differ, the same run under each, before one is chosen. */
 export function SchoolsCard({ rows, runIndex }: { readonly rows: readonly SchoolRow[]; readonly runIndex: number }) {
   const { temperature } = useUnits();
+  const number = useRunNumber();
   if (rows.length === 0) return null;
   return (
     <Card aria-labelledby="schools">
       <h2 id="schools" className="mb-1 font-bold">
-        Run {runIndex + 1} by each school
+        Run {number(runIndex)} by each school
       </h2>
       <table className="w-full">
         <thead>

@@ -1,20 +1,9 @@
-import { Form, Link } from 'react-router';
+import { Form } from 'react-router';
 import type { Evening } from '../../../core/schedule/evening.ts';
-import { Button, LinkButton, Notice } from '../../ui/parts.tsx';
-
-interface Live {
-  readonly id: string;
-  readonly title: string;
-}
+import { Button, Notice } from '../../ui/parts.tsx';
 
 /** The page's one filled button: to the Bench. */
-export function StartBar({ evening, live }: { readonly evening: Evening; readonly live: Live | null }) {
-  if (live)
-    return (
-      <LinkButton filled className="min-h-12 text-lg" reloadDocument to={`/bench/${live.id}`}>
-        Back to the Bench
-      </LinkButton>
-    );
+export function StartBar({ evening }: { readonly evening: Evening }) {
   const can = evening.runs.filter((run) => run.plan.ok && run.broken.length === 0).length;
   const cannot = evening.runs.length - can;
   return (
@@ -31,41 +20,27 @@ export function StartBar({ evening, live }: { readonly evening: Evening; readonl
   );
 }
 
-/** A session that was begun and not ended: where it stands, and the two ways on. */
-export function SessionUnderWay({
-  live,
-  queued,
+/** Runs of an evening that was left behind while another goes on. */
+export function OtherSessions({
+  runs,
 }: {
-  readonly live: Live | null;
-  readonly queued: readonly { readonly id: string; readonly sessionId: string; readonly title: string; readonly position: number }[];
+  readonly runs: readonly { readonly id: string; readonly sessionId: string; readonly title: string }[];
 }) {
-  const next = queued[0];
-  return (
-    <Notice tone="plain">
+  return [...new Set(runs.map((run) => run.sessionId))].map((sessionId) => (
+    <Notice key={sessionId} tone="plain">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
-        {live ? (
-          <span>
-            <strong>{live.title}</strong> is at the Bench now.{' '}
-            <Link className="font-semibold underline" reloadDocument to={`/bench/${live.id}`}>
-              Go there
-            </Link>
-          </span>
-        ) : (
-          next && (
-            <Form method="post" action={`/runs/${next.id}/begin`} className="flex flex-wrap items-center gap-3">
-              <span>
-                Your session goes on with run {next.position + 1}: <strong>{next.title}</strong>.
-              </span>
-              <Button>Take it to the Bench</Button>
-            </Form>
-          )
-        )}
-        {next && (
-          <Form method="post" action={`/sessions/${next.sessionId}/leave`}>
-            <Button>Take {queued.length === 1 ? 'that run' : `those ${queued.length} runs`} off, to plan again</Button>
-          </Form>
-        )}
+        <span>
+          An earlier evening still has{' '}
+          {runs
+            .filter((run) => run.sessionId === sessionId)
+            .map((run) => run.title)
+            .join(', ')}
+          .
+        </span>
+        <Form method="post" action={`/sessions/${sessionId}/leave`}>
+          <Button>Let those rolls wait again</Button>
+        </Form>
       </div>
     </Notice>
-  );
+  ));
 }

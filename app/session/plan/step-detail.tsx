@@ -5,6 +5,7 @@ import { showDuration } from '../../../core/units/duration.ts';
 import { showRange } from '../../../core/units/sentence.ts';
 import { LeafletChart } from '../../ui/leaflet-chart.tsx';
 import { Card, Working } from '../../ui/parts.tsx';
+import { useRunNumber } from './run-number.ts';
 import { useText, useUnits } from '../../ui/units.ts';
 
 /** One step opened: its working, its place on the leaflet curve, its cues. */
@@ -18,6 +19,7 @@ export function StepDetail({
   readonly chosen: string | null;
 }) {
   const units = useUnits();
+  const number = useRunNumber();
   const text = useText();
   if (!run.plan.ok) return null;
   const { steps } = run.plan.value;
@@ -29,7 +31,7 @@ export function StepDetail({
     <>
       <Card aria-labelledby="step-detail" aria-live="polite">
         <h2 id="step-detail" className="mb-1 font-bold">
-          Run {runIndex + 1}, {step.name.toLowerCase()} <span className="figure text-teal">{showDuration(step.seconds)}</span>
+          Run {number(runIndex)}, {step.name.toLowerCase()} <span className="figure text-teal">{showDuration(step.seconds)}</span>
         </h2>
         <Working lines={step.working} totalS={step.seconds} />
         {curve ? (

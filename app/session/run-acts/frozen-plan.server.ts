@@ -27,6 +27,8 @@ export function frozenRuns(tonight: Pick<Tonight, 'evening' | 'inUse' | 'tanks' 
       rollNumber,
       runRolls,
       pushStops: run.pushStops,
+      treatment: run.treatment,
+      rollsBefore: run.rollsBefore,
       tank: { method: tank.method, volumeMl: tank.volumeMl, fillS: tank.fillS, drainS: tank.drainS },
       surroundings: heat?.surroundings ?? null,
       heat: heat && tonight.heat ? { heatJK: tankHeatSetting(tank, tonight.heat).heatJK, school: tonight.heat.school } : null,

@@ -14,10 +14,10 @@ function keepForNextTime({ temperaturesC, batchIds, tankIds, own }: Draft): void
   writeDraft({ temperaturesC, batchIds, tankIds, own });
 }
 
-/** Stores tonight and puts its first run at the Bench. */
-export function startTonight(): Started {
+/** Stores tonight and puts its first run at the Bench; `goesOn` names the session of which these runs are the rest. */
+export function startTonight(goesOn: string | null = null): Started {
   const { before: _, ...draft } = readDraft();
-  const started = startSession(frozenRuns(tonight()), draft);
+  const started = startSession(frozenRuns(tonight()), draft, goesOn);
   if (started.ok) keepForNextTime(draft);
   return started;
 }
@@ -53,7 +53,7 @@ export function replanAt(runId: string, step: string, tempC: number): Started {
       if (fault) throw new Refused(fault);
       if (runs.length < open.length)
         throw new Refused('One of the runs can no longer be planned as it was. Go back to the plan to see why.');
-      const again = startTonight();
+      const again = startTonight(run.sessionId);
       if (!again.ok) throw new Refused(again.message);
       return again;
     });

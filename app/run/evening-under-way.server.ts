@@ -1,0 +1,152 @@
+import { capacityOfVolume } from '../../core/chemistry/capacity.ts';
+import { backInRangeS } from '../../core/heat/back-in-range.ts';
+import { isDeveloper } from '../../core/kit/kind.ts';
+import { runOnClock, type RunOnClock } from '../../core/run/run-on-clock.ts';
+import type { RunPlan } from '../../core/run/run-plan.ts';
+import type { RunState } from '../../core/run/state.ts';
+import { pouredAtC } from '../../core/schedule/cues.ts';
+import { HANG_S, REWARM_S } from '../../core/schedule/evening-clock.ts';
+import { clockToCome, type RunClock } from '../../core/schedule/session-clock.ts';
+import { whatsNext, type ToDo } from '../../core/schedule/whats-next.ts';
+import { findBatch } from '../server/batches.server.ts';
+import { runsOfSession, type Run } from '../server/runs.server.ts';
+import { storedSetting } from '../server/settings.server.ts';
+import { listTanks } from '../server/tanks.server.ts';
+import { readEvening, type EveningSettings } from './evening-settings.ts';
+import { stateOfRun } from './run-log.server.ts';
+
+/** A run that has begun: as it was, or as it stands. */
+export interface BegunRun {
+  readonly id: string;
+  /** Counted from 1 in this evening. */
+  readonly n: number;
+  readonly title: string;
+  readonly is: 'finished' | 'given-up' | 'live';
+  readonly plan: RunPlan;
+  readonly clock: RunOnClock;
+}
+
+/** A run that is still to come, planned and on the clock. */
+export interface ComingOnClock {
+  readonly run: Run;
+  readonly n: number;
+  readonly clock: RunClock;
+}
+
+/** What a batch will have done once a run is through. */
+export interface LedgerRow {
+  readonly n: number;
+  readonly batchName: string;
+  readonly rollsAfter: number;
+  readonly capacity: number | null;
+  readonly is: BegunRun['is'] | 'to-come';
+}
+
+export interface EveningUnderWay {
+  readonly sessionId: string;
+  readonly settings: EveningSettings;
+  readonly begun: readonly BegunRun[];
+  readonly coming: readonly ComingOnClock[];
+  readonly toDo: readonly ToDo[];
+  readonly ledger: readonly LedgerRow[];
+  /** Developers that were in the tank and stand in the bath again: by when each may be poured. */
+  readonly backInRange: readonly { readonly bottle: string; readonly atMs: number | null; readonly forRun: number }[];
+}
+
+/**
+ * A session that has begun, from its runs as they are stored: nothing is planned anew, so it may be looked at as often
+ * as one likes. Runs done stand as they were, the one at the Bench as it goes, those to come moved by both.
+ */
+export function eveningUnderWay(sessionId: string, nowMs: number): EveningUnderWay {
+  const settings = readEvening(storedSetting('evening'));
+  const tanks = listTanks();
+  const runs = runsOfSession(sessionId).filter((run) => run.state !== 'cancelled');
+  const numbered = runs.map((run, i) => ({ run, n: i + 1 }));
+  const states = new Map<string, RunState>();
+  const begun = numbered.flatMap(({ run, n }): BegunRun[] => {
+    if (run.state === 'queued' || run.state === 'cancelled') return [];
+    const state = stateOfRun(run);
+    states.set(run.id, state);
+    return [{ id: run.id, n, title: run.plan.title, is: run.state, plan: run.plan, clock: runOnClock(run.plan, state, nowMs) }];
+  });
+  const queued = numbered.filter(({ run }) => run.state === 'queued');
+  const hung = begun.map((run) => ({ tankId: runs.find((each) => each.id === run.id)?.tankId ?? '', hungMs: run.clock.hungMs }));
+  const clocks = clockToCome(
+    queued.map(({ run }) => ({
+      totalS: run.plan.totalS,
+      loadS: settings.loadMin * 60,
+      warmS: REWARM_S,
+      tankId: run.tankId,
+      reelSets: tanks.find((tank) => tank.id === run.tankId)?.reelSets ?? 1,
+    })),
+    { dryReelsS: settings.dryMin * 60, hangS: HANG_S },
+    { freeMs: Math.max(nowMs, ...begun.map((run) => run.clock.hungMs)), hung },
+  );
+  const coming = queued.flatMap(({ run, n }, i) => {
+    const clock = clocks[i];
+    return clock ? [{ run, n, clock }] : [];
+  });
+  const live = begun.find((run) => run.is === 'live');
+  return {
+    sessionId,
+    settings,
+    begun,
+    coming,
+    toDo: whatsNext(
+      live ? { run: live.n, steps: live.clock.steps, hungMs: live.clock.hungMs } : null,
+      coming.map(({ n, clock }) => ({ ...clock, run: n })),
+      nowMs,
+    ),
+    ledger: ledgerAfter(numbered),
+    backInRange: backInRange(begun, coming, settings),
+  };
+}
+
+/** What each batch has seen after each run: done ones are in its ledger already, the others come on top in their order. */
+function ledgerAfter(runs: readonly { readonly run: Run; readonly n: number }[]): LedgerRow[] {
+  const onTop = new Map<string, number>();
+  return runs.flatMap(({ run, n }): LedgerRow[] => {
+    const batch = findBatch(run.batchId);
+    if (!batch || run.state === 'cancelled') return [];
+    const is = run.state === 'queued' ? 'to-come' : run.state;
+    const later = runs
+      .filter((other) => other.n > n && other.run.batchId === run.batchId && other.run.state === 'finished')
+      .reduce((sum, other) => sum + other.run.runRolls, 0);
+    if (is === 'live' || is === 'to-come') onTop.set(batch.id, (onTop.get(batch.id) ?? 0) + run.runRolls);
+    const rollsAfter = Math.round((batch.rollsDone + (onTop.get(batch.id) ?? 0) - later) * 1000) / 1000;
+    return [{ n, batchName: batch.name, rollsAfter, capacity: capacityOfVolume(batch.kit, batch.volumeMl), is }];
+  });
+}
+
+/**
+ * When the developers of the coming run may be poured again: each went back into its bottle as the tank left it, and the
+ * bath warms it from there. A bottle that no run has used tonight stands in the bath all the time.
+ */
+function backInRange(
+  begun: readonly BegunRun[],
+  coming: readonly ComingOnClock[],
+  settings: EveningSettings,
+): EveningUnderWay['backInRange'] {
+  const next = coming[0];
+  // A sink left to fall holds nothing, so nothing honest can be said of it.
+  if (!next || settings.heaterW === 0) return [];
+  const { plan } = next.run;
+  const bathC = Math.max(...plan.steps.filter((step) => step.critical).map(pouredAtC));
+  return plan.steps.flatMap((step) => {
+    if (!isDeveloper(step.kind) || step.bottle === null || !step.range) return [];
+    const last = begun.findLast((run) => run.plan.batchName === plan.batchName && run.plan.steps.some((each) => each.id === step.id));
+    const used = last?.plan.steps.find((each) => each.id === step.id);
+    const out = last?.clock.steps.find((each) => each.id === step.id);
+    if (!last || !used || !out || used.after !== 'return') return [];
+    const returnedMl = last.plan.tank.volumeMl ?? 0;
+    const takesS = backInRangeS({
+      ml: Math.max(returnedMl, findBatch(next.run.batchId)?.mlLeft ?? returnedMl),
+      returnedMl,
+      returnedC: used.inTankC?.endsC ?? used.temperatureC,
+      bathC: bathC,
+      material: settings.material,
+      lowC: Math.min(step.range.lowC, pouredAtC(step) - 0.3),
+    });
+    return [{ bottle: step.bottle, atMs: takesS === null ? null : out.endMs + takesS * 1000, forRun: next.n }];
+  });
+}

@@ -1,0 +1,40 @@
+import { data } from 'react-router';
+import { textOf } from '../../ui/form.ts';
+import { changeEvening } from '../evening/evening-change.server.ts';
+import { startTonight } from '../run-acts/replan.server.ts';
+import { toTheBench } from '../run-acts/to-the-bench.ts';
+import { withChange } from './draft.ts';
+import { postedChange, refusalOf } from './posted-change.server.ts';
+import { readDraft, usualHabits, writeDraft } from './tonight.server.ts';
+
+/** What a person changes of an evening that has not begun, whichever page it is laid out on. */
+export function changeOnPaper(form: FormData) {
+  const intent = textOf(form, 'intent');
+  switch (intent) {
+    case 'start':
+      return toTheBench(startTonight());
+    case 'evening':
+      return changedEvening(form);
+    case 'undo': {
+      const { before } = readDraft();
+      if (before) writeDraft(before);
+      return null;
+    }
+    default:
+      return changeDraft(intent, form);
+  }
+}
+
+export function changedEvening(form: FormData) {
+  const refusal = changeEvening(form);
+  return refusal ? data(refusalOf(refusal), { status: 422 }) : null;
+}
+
+/** Each change keeps the draft before it, so that one press takes it back. */
+function changeDraft(kind: string, form: FormData) {
+  const posted = postedChange(kind, form);
+  if (!posted.ok) return data(posted.refusal, { status: 422 });
+  const { before: _, ...draft } = readDraft();
+  writeDraft({ ...withChange(draft, posted.change, usualHabits()), before: draft });
+  return null;
+}

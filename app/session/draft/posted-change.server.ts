@@ -1,0 +1,62 @@
+import { OWN_ACCEPTED, parseOwnMargin } from '../../../core/timing/own-margin.ts';
+import { parseReading } from '../../../core/units/temperature.ts';
+import { storedUnits } from '../../server/settings.server.ts';
+import { textOf } from '../../ui/form.ts';
+import { readDraftChange, type DraftChange } from './draft.ts';
+
+/** Why a change was not taken, in which field, and what was typed there. */
+export interface Refusal {
+  readonly field: string | null;
+  readonly typed: string;
+  readonly message: string;
+  readonly nearest: string | null;
+  readonly liveRunId: string | null;
+  readonly moved?: undefined;
+}
+
+/** A refusal that belongs to no one field. */
+export function refusalOf(message: string, liveRunId: string | null = null): Refusal {
+  return { field: null, typed: '', message, nearest: null, liveRunId };
+}
+
+/** A change as a form posted it, its figures as the person typed them. */
+export function postedChange(
+  kind: string,
+  form: FormData,
+): { readonly ok: true; readonly change: DraftChange } | { readonly ok: false; readonly refusal: Refusal } {
+  const typed = textOf(form, 'tempC').trim();
+  const change: Record<string, unknown> = { ...Object.fromEntries(form), kind };
+  for (const list of ['tankIds', 'rollIds']) change[list] = form.getAll(list).map(String);
+  if (form.has('runs')) change['runs'] = parsedRuns(textOf(form, 'runs'));
+  if (kind === 'temperature') {
+    // A figure that the page itself offers comes in °C and exact.
+    const exact = form.has('exactC');
+    const reading = exact ? parseReading(textOf(form, 'exactC')) : parseReading(typed, storedUnits().temperature);
+    if (!reading.ok) {
+      const field = `${textOf(form, 'batchId')} ${textOf(form, 'step')}`;
+      return { ok: false, refusal: { field, typed, message: reading.message, nearest: reading.likely, liveRunId: null } };
+    }
+    change['tempC'] = reading.tempC;
+  }
+  if (kind === 'margin') {
+    const [amount, reason] = [textOf(form, 'amount').trim(), textOf(form, 'reason').trim().slice(0, 200)];
+    const own = parseOwnMargin(amount || '0');
+    if (!own) {
+      const field = `${textOf(form, 'batchId')} ${textOf(form, 'bath')} own`;
+      return { ok: false, refusal: { field, typed: amount, message: OWN_ACCEPTED, nearest: null, liveRunId: null } };
+    }
+    change['own'] = { ...own, reason };
+  }
+  const read = readDraftChange(kind, change);
+  if (read) return { ok: true, change: read };
+  return { ok: false, refusal: { ...refusalOf('That change was not understood. Nothing was changed; try it again.'), typed } };
+}
+
+function parsedRuns(text: string): unknown {
+  try {
+    const runs = JSON.parse(text) as unknown;
+    return Array.isArray(runs) ? runs : undefined;
+  } catch {
+    return undefined;
+  }
+}

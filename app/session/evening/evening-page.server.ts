@@ -1,0 +1,70 @@
+import { differenceInCalendarDays, parseISO } from 'date-fns';
+import { rollsLeft } from '../../../core/chemistry/capacity.ts';
+import { tankHeatSetting } from '../../../core/heat/tank-heat-setting.ts';
+import { clockTime } from '../../../core/schedule/wanted-time.ts';
+import { findBatch } from '../../server/batches.server.ts';
+import { shownInstant } from '../../server/clock.server.ts';
+import { personsZone } from '../../server/settings.server.ts';
+import { marginsLastTime } from '../draft/margins-last-time.server.ts';
+import type { Tonight } from '../draft/tonight.server.ts';
+import { compareSchools } from '../plan/schools.ts';
+import { costTonight } from './cost-tonight.server.ts';
+import type { EveningPlan } from './evening-plan.server.ts';
+import { clockTicks, eveningHeadline } from './headline.ts';
+
+export type EveningPage = ReturnType<typeof eveningPage>;
+
+/** What the page of an evening shows, be it a proposal or what is still to come of one that goes on. `plan` has its runs on the clock. */
+export function eveningPage(evening: Tonight, plan: EveningPlan, nowMs: number) {
+  const zone = personsZone();
+  const { runs } = evening.evening;
+  // Runs that cannot be done have no place on the clock.
+  const done = runs.filter((run) => run.plan.ok);
+  const first = done[0];
+  const firstTank = evening.tanks.find((tank) => tank.id === first?.tankId);
+  const setting = evening.heat && firstTank ? tankHeatSetting(firstTank, evening.heat) : null;
+  const bathC = first?.plan.ok ? (first.plan.value.heat?.bathC ?? 0) : 0;
+  return {
+    ...evening,
+    batches: evening.batches.map((batch) => ({
+      ...batch,
+      rollsLeft: rollsLeft(batch.kit, { ...batch, rollsDone: batch.rollsDone + batch.waitingRolls }),
+      // Which bottle ages first decides how long a batch is good.
+      daysLeft: batch.bottles
+        .flatMap((bottle) => (bottle.goodUntil ? [differenceInCalendarDays(parseISO(bottle.goodUntil), parseISO(evening.on))] : []))
+        .reduce<number | null>((least, days) => (least === null ? days : Math.min(least, days)), null),
+    })),
+    plan,
+    tankInSums:
+      setting && firstTank
+        ? { volumeMl: firstTank.volumeMl, heatJK: setting.heatJK, startC: setting.startC === 'bath' ? bathC : setting.startC }
+        : null,
+    headline: eveningHeadline({
+      rolls: runs.reduce((sum, run) => sum + run.rollIds.length, 0),
+      runs: runs.length,
+      clock: plan.clock,
+      heaterW: plan.settings.heaterW,
+      day: shownInstant(nowMs, 'EEEE'),
+      hour: Number(shownInstant(plan.clock[0]?.firstPourMs ?? nowMs, 'H')),
+      zone,
+    }),
+    ticks: clockTicks(plan.clock, zone),
+    times: runs.map((run) => {
+      const clock = plan.clock[done.indexOf(run)];
+      return clock
+        ? {
+            warm: clockTime(clock.warmFromMs, zone),
+            load: clockTime(clock.loadFromMs, zone),
+            pour: clockTime(clock.firstPourMs, zone),
+            hung: clockTime(clock.hungMs, zone),
+          }
+        : null;
+    }),
+    schools: runs.map((run) => {
+      const batch = evening.batches.find((candidate) => candidate.id === run.batchId);
+      return batch ? compareSchools(run, evening, findBatch(batch.id)?.kit ?? batch.kit) : [];
+    }),
+    lastOwn: marginsLastTime(evening.inUse.map((batch) => batch.kitId)),
+    cost: costTonight(evening, plan.settings.labPrice),
+  };
+}

@@ -1,0 +1,31 @@
+import { data } from 'react-router';
+import { liveRunTitle } from '../../server/runs.server.ts';
+import { textOf } from '../../ui/form.ts';
+import { changedEvening } from '../draft/paper-action.server.ts';
+import { postedChange, refusalOf } from '../draft/posted-change.server.ts';
+import { changeComing, endEarly, undoComing, type Changed } from './change.server.ts';
+
+/** What a person changes of an evening that goes on; it says what moved. */
+export function changeUnderWay(sessionId: string, form: FormData) {
+  const intent = textOf(form, 'intent');
+  switch (intent) {
+    case 'evening':
+      return changedEvening(form);
+    case 'undo':
+      return told(undoComing(sessionId));
+    case 'end-early':
+      return told(endEarly(sessionId));
+    case 'start':
+      return data(refusalOf('An evening goes on already. Its next run begins from its own button.', liveRunTitle()?.id ?? null), {
+        status: 409,
+      });
+    default: {
+      const posted = postedChange(intent, form);
+      return posted.ok ? told(changeComing(sessionId, posted.change)) : data(posted.refusal, { status: 422 });
+    }
+  }
+}
+
+function told(changed: Changed) {
+  return changed.ok ? { moved: changed.moved, field: undefined } : data(refusalOf(changed.message), { status: 409 });
+}

@@ -1,0 +1,64 @@
+import { clockTime } from '../../../core/schedule/wanted-time.ts';
+import { toDoInWords } from '../../../core/schedule/whats-next.ts';
+import { eveningBath, type EveningBathQuestion } from '../../../core/heat/evening-bath.ts';
+import type { EveningUnderWay } from '../../run/evening-under-way.server.ts';
+import { clockSpeed } from '../../server/clock.server.ts';
+import { personsZone } from '../../server/settings.server.ts';
+import { clockTicks } from '../evening/headline.ts';
+
+export type UnderWayPage = ReturnType<typeof underWayPage>;
+
+/** The evening that goes on, as its page shows it: every instant with the clock time that the person reads. */
+export function underWayPage(
+  under: EveningUnderWay,
+  bath: { readonly question: EveningBathQuestion | null; readonly warmS: number },
+  nowMs: number,
+) {
+  const zone = personsZone();
+  const at = (ms: number) => clockTime(ms, zone);
+  const spans = [
+    ...under.begun.map(({ clock }) => ({
+      warmFromMs: clock.firstPourMs,
+      loadFromMs: clock.firstPourMs,
+      firstPourMs: clock.firstPourMs,
+      endMs: clock.endMs,
+      hungMs: clock.hungMs,
+    })),
+    ...under.coming.map(({ clock }) => clock),
+  ];
+  const firstPourMs = under.begun[0]?.clock.firstPourMs ?? nowMs;
+  return {
+    sessionId: under.sessionId,
+    clock: { nowMs, speed: clockSpeed() },
+    begun: under.begun.map(({ id, n, title, is, plan, clock }) => ({
+      id,
+      n,
+      title,
+      is,
+      rollNames: plan.rollNames,
+      steps: clock.steps,
+      firstPourMs: clock.firstPourMs,
+      endMs: clock.endMs,
+      hungMs: clock.hungMs,
+      pour: at(clock.firstPourMs),
+      hung: at(clock.hungMs),
+    })),
+    toDo: under.toDo.map((thing) => ({ ...thing, words: toDoInWords(thing), at: at(thing.atMs) })),
+    ticks: clockTicks(spans, zone),
+    ledger: under.ledger,
+    backInRange: under.backInRange.map((bottle) => ({ ...bottle, at: bottle.atMs === null ? null : at(bottle.atMs) })),
+    bathNowC: bath.question === null ? null : bathBy(bath.question, (nowMs - firstPourMs) / 1000 + bath.warmS),
+    nextRunId: under.coming[0]?.run.id ?? null,
+    allHung: at(Math.max(nowMs, ...spans.map((span) => span.hungMs))),
+  };
+}
+
+/** Where the bath should be so long after its heater went on; past what was followed it stays as it was last. */
+function bathBy(question: EveningBathQuestion, afterS: number): number | null {
+  const { atS, tubC } = eveningBath(question).warmUp.trace;
+  const next = atS.findIndex((each) => each >= afterS);
+  if (next <= 0) return tubC.at(next === 0 ? 0 : -1) ?? null;
+  const [fromS = 0, toS = 0] = [atS[next - 1], atS[next]];
+  const [fromC = 0, toC = 0] = [tubC[next - 1], tubC[next]];
+  return toS === fromS ? toC : fromC + ((toC - fromC) * (afterS - fromS)) / (toS - fromS);
+}

@@ -1,0 +1,255 @@
+import { useEffect, useMemo } from 'react';
+import { Form, Link, useRevalidator } from 'react-router';
+import { nowInWords } from '../../../core/schedule/now-in-words.ts';
+import { showMinutes } from '../../../core/units/duration.ts';
+import { showTemperature } from '../../../core/units/temperature.ts';
+import { Button, Card, LinkButton, Notice, PageHead } from '../../ui/parts.tsx';
+import { Strip } from '../../ui/strip.tsx';
+import { useServerNow } from '../../ui/use-server-now.ts';
+import { useUnits } from '../../ui/units.ts';
+import { TonightForm } from '../draft/tonight-form.tsx';
+import type { AxisRow } from '../evening/evening-axis.tsx';
+import type { UnderWayPage } from './under-way-page.server.ts';
+
+/** Times move with the clock even when nothing happens: a run that is late makes those after it later. */
+const LOOK_AGAIN_MS = 20_000;
+
+/** The evening as it goes on, on this screen: its time, and the page read again whenever anything of it moved on any screen. */
+export function useEveningNow(page: UnderWayPage): number {
+  const { revalidate } = useRevalidator();
+  useEffect(() => {
+    let soon: ReturnType<typeof setTimeout> | undefined;
+    const moved = () => {
+      clearTimeout(soon);
+      soon = setTimeout(() => void revalidate(), 150);
+    };
+    const stream = new EventSource('/evening/stream');
+    stream.addEventListener('moved', moved);
+    const every = setInterval(() => document.visibilityState === 'visible' && moved(), LOOK_AGAIN_MS);
+    document.addEventListener('visibilitychange', moved);
+    return () => {
+      clearTimeout(soon);
+      clearInterval(every);
+      stream.close();
+      document.removeEventListener('visibilitychange', moved);
+    };
+  }, [revalidate]);
+  return useServerNow(page.clock);
+}
+
+/** What is next and when, in one sentence at the top and in the title of the browser's tab. */
+export function NowHead({ page, nowMs }: { readonly page: UnderWayPage; readonly nowMs: number }) {
+  const words = nowInWords(page.toDo, nowMs);
+  const live = page.begun.find((run) => run.is === 'live');
+  const running = live?.steps.find((step) => step.is === 'running');
+  const coming = page.toDo.find((thing) => thing.what === 'first-pour');
+  const title = words?.next ?? 'The evening goes on';
+  const inShort = words?.inShort ?? title;
+  useEffect(() => {
+    document.title = `${inShort} · Steady Reel`;
+  }, [inShort]);
+  return (
+    <PageHead
+      title={title}
+      action={
+        live ? (
+          <LinkButton filled className="min-h-12 text-lg" reloadDocument to={`/bench/${live.id}`}>
+            Back to the Bench
+          </LinkButton>
+        ) : (
+          page.nextRunId && (
+            <Form method="post" action={`/runs/${page.nextRunId}/begin`}>
+              <Button filled className="min-h-12 px-6 text-lg">
+                Run {coming?.run} to the Bench
+              </Button>
+            </Form>
+          )
+        )
+      }
+    >
+      {running && live && (
+        <>
+          Run {live.n}, {running.name.toLowerCase()} in the tank.{' '}
+        </>
+      )}
+      {words?.then} All hangs by <span className="figure">{page.allHung}</span>.
+    </PageHead>
+  );
+}
+
+/** Runs that have begun: those done as they were, the one at the Bench with its level. */
+export function BegunRuns({ page, nowMs }: { readonly page: UnderWayPage; readonly nowMs: number }) {
+  return page.begun.map((run) => {
+    const place = run.steps.findIndex((step) => step.is === 'running');
+    const step = run.steps[place];
+    return (
+      <Card key={run.id} aria-labelledby={`begun-${run.n}`} className={run.is === 'live' ? 'border-teal' : ''}>
+        <div className="mb-2.5 flex flex-wrap items-baseline justify-between gap-x-4">
+          <h2 id={`begun-${run.n}`} className="font-bold">
+            Run {run.n} · {run.title.charAt(0).toLowerCase() + run.title.slice(1)}
+          </h2>
+          <p className="text-quiet">
+            {run.is === 'live' ? (
+              <strong className="text-teal">at the Bench, hung by </strong>
+            ) : run.is === 'finished' ? (
+              'hung up '
+            ) : (
+              'given up '
+            )}
+            <span className="figure">{run.hung}</span>
+          </p>
+        </div>
+        {run.steps.length > 0 && (
+          <Strip
+            steps={run.steps.map(({ id, kind, name, startMs, endMs }) => ({
+              id,
+              kind,
+              name,
+              seconds: Math.round((endMs - startMs) / 1000),
+            }))}
+            chosen={place === -1 ? null : place}
+            level={step ? { index: place, share: (nowMs - step.startMs) / Math.max(1000, step.endMs - step.startMs) } : null}
+          />
+        )}
+        <p className="mt-2 flex flex-wrap justify-between gap-x-4 text-quiet">
+          <span>{run.rollNames.join(', ')}</span>
+          {run.is !== 'live' && (
+            <Link className="font-semibold underline" to={`/logbook/${run.id}`}>
+              As it was
+            </Link>
+          )}
+        </p>
+      </Card>
+    );
+  });
+}
+
+/** Runs that have begun as rows of the axis. */
+export function begunRows(page: UnderWayPage): AxisRow[] {
+  return page.begun.map((run) => ({
+    n: run.n,
+    label: `Run ${run.n}, ${run.is === 'live' ? 'at the Bench' : 'done'}: first pour ${run.pour}, hung up ${run.is === 'live' ? 'by ' : ''}${run.hung}`,
+    before: null,
+    baths: run.steps,
+    firstPourMs: run.firstPourMs,
+    endMs: run.endMs,
+    hungMs: run.hungMs,
+    times: [
+      ['poured', run.pour],
+      [run.is === 'live' ? 'hung by' : 'hung', run.hung],
+    ],
+  }));
+}
+
+/** Will the developer last? What each batch has seen after each run, and when its bottle may be poured again. */
+export function WhatItTakes({ page, nowMs }: { readonly page: UnderWayPage; readonly nowMs: number }) {
+  const { temperature } = useUnits();
+  const rows = useMemo(() => page.ledger.filter((row) => row.is !== 'given-up'), [page.ledger]);
+  return (
+    <Card aria-labelledby="will-it-last">
+      <h2 id="will-it-last" className="mb-1 font-bold">
+        Will it last?
+      </h2>
+      <ul className="divide-y divide-line">
+        {rows.map((row) => {
+          const over = row.capacity !== null && row.rollsAfter > row.capacity + 1e-9;
+          return (
+            <li key={row.n} className="flex items-baseline justify-between gap-4 py-1.5">
+              <span>
+                {row.is === 'finished' ? 'After' : 'Once'} run {row.n}
+                {row.is === 'finished' ? '' : ' is through'}, {row.batchName}
+              </span>
+              <span className={`figure whitespace-nowrap ${over ? 'font-semibold text-hot' : ''}`}>
+                {figure(row.rollsAfter)}
+                {row.capacity !== null && ` of ${figure(row.capacity)}`}
+              </span>
+            </li>
+          );
+        })}
+      </ul>
+      {page.bathNowC !== null && (
+        <p className="mt-2">
+          The bath should be at <span className="figure font-semibold text-teal">{showTemperature(page.bathNowC, temperature)}</span> by
+          now.
+        </p>
+      )}
+      {page.backInRange.map(({ bottle, atMs, at, forRun }) => (
+        <p key={bottle} className="mt-1">
+          {atMs === null || at === null
+            ? `${bottle} does not come back into its range in this bath. Set it warmer for run ${forRun}.`
+            : atMs <= nowMs
+              ? `${bottle} is in its range again for run ${forRun}.`
+              : `${bottle} for run ${forRun} is back in its range in ${showMinutes((atMs - nowMs) / 1000)}, at ${at}.`}
+        </p>
+      ))}
+    </Card>
+  );
+}
+
+function figure(rolls: number): number {
+  return Math.round(rolls * 100) / 100;
+}
+
+/** What may be done with the whole of what is still to come. */
+export function WholeEvening({
+  page,
+  canUndo,
+  coming,
+}: {
+  readonly page: UnderWayPage;
+  readonly canUndo: boolean;
+  readonly coming: number;
+}) {
+  const live = page.begun.some((run) => run.is === 'live');
+  return (
+    <Card aria-labelledby="whole-evening">
+      <h2 id="whole-evening" className="mb-2 font-bold">
+        The rest of the evening
+      </h2>
+      <div className="flex flex-wrap gap-2">
+        {canUndo && (
+          <TonightForm>
+            <Button name="intent" value="undo">
+              Undo last change
+            </Button>
+          </TonightForm>
+        )}
+        {coming > 0 &&
+          (live ? (
+            <TonightForm>
+              <Button name="intent" value="end-early">
+                No more after run {page.begun.at(-1)?.n}
+              </Button>
+            </TonightForm>
+          ) : (
+            <Form method="post" action={`/sessions/${page.sessionId}/leave`}>
+              <Button>End it here, plan the rest again</Button>
+            </Form>
+          ))}
+        <LinkButton to="/evenings/new">Plan another evening</LinkButton>
+        <LinkButton to="/wall-sheet">Wall sheet</LinkButton>
+        <LinkButton reloadDocument to="/session.ics">
+          To the calendar
+        </LinkButton>
+      </div>
+    </Card>
+  );
+}
+
+/** What a change moved, with the way back. */
+export function Moved({ moved }: { readonly moved: readonly string[] }) {
+  return (
+    <Notice tone="plain">
+      <div className="flex flex-wrap items-start justify-between gap-x-4 gap-y-2">
+        <ul>
+          {moved.length === 0 ? <li>Nothing that is still to come moved.</li> : moved.map((sentence) => <li key={sentence}>{sentence}</li>)}
+        </ul>
+        <TonightForm>
+          <Button name="intent" value="undo">
+            Take that back
+          </Button>
+        </TonightForm>
+      </div>
+    </Notice>
+  );
+}

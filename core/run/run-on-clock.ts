@@ -1,0 +1,53 @@
+import type { StepKind } from '../kit/kind.ts';
+import { HANG_S } from '../schedule/evening-clock.ts';
+import { planAsRun } from './plan-as-run.ts';
+import { runNow } from './now.ts';
+import type { RunPlan } from './run-plan.ts';
+import type { RunState } from './state.ts';
+
+export interface StepOnClock {
+  readonly id: string;
+  readonly kind: StepKind;
+  readonly name: string;
+  readonly startMs: number;
+  readonly endMs: number;
+  /** Behind, in the tank, or still to come. */
+  readonly is: 'done' | 'running' | 'to-come';
+}
+
+export interface RunOnClock {
+  readonly steps: readonly StepOnClock[];
+  readonly firstPourMs: number;
+  readonly endMs: number;
+  readonly hungMs: number;
+}
+
+/**
+ * A run that has begun on the clock: what was done as it was, what is in the tank to its finish as it stands, and what
+ * comes after it in turn. Nothing that is still to come lies in the past, so a late hand moves all of it.
+ */
+export function runOnClock(asPlanned: RunPlan, state: RunState, nowMs: number): RunOnClock {
+  const plan = planAsRun(asPlanned, state);
+  const now = runNow(plan, state);
+  const over = state.endedAtMs !== null;
+  const lastMs = state.actual.reduce((latest, step) => Math.max(latest, step?.endMs ?? 0), 0);
+  let freeMs = Math.max(now.nextPourAtMs ?? 0, lastMs === 0 ? 0 : lastMs + plan.changeoverS * 1000, nowMs);
+  const steps = plan.steps.flatMap((step, i): StepOnClock[] => {
+    const { id, kind, name } = step;
+    const actual = state.actual[i];
+    if (actual && actual.endMs !== null && !(i === state.step && state.phase !== 'running')) {
+      return actual.skipped && actual.endMs === actual.startMs
+        ? []
+        : [{ id, kind, name, startMs: actual.startMs, endMs: actual.endMs, is: 'done' }];
+    }
+    if (over) return [];
+    const running = i === state.step && now.running !== null;
+    const startMs = running ? (now.running?.startMs ?? freeMs) : freeMs;
+    const endMs = running ? Math.max(now.running?.endsAtMs ?? freeMs, nowMs) : startMs + step.seconds * 1000;
+    freeMs = endMs + plan.changeoverS * 1000;
+    return [{ id, kind, name, startMs, endMs, is: running ? 'running' : 'to-come' }];
+  });
+  const endMs = steps.at(-1)?.endMs ?? state.endedAtMs ?? nowMs;
+  const hungMs = state.endedAtMs ?? Math.max(endMs + HANG_S * 1000, nowMs);
+  return { steps, firstPourMs: steps[0]?.startMs ?? hungMs, endMs, hungMs };
+}
