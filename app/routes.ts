@@ -4,6 +4,7 @@ import { index, layout, prefix, route, type RouteConfig } from '@react-router/de
 export default [
   layout('frame/daylight.tsx', [
     index('session/tonight.tsx'),
+    route('evenings/new', 'session/another-evening.tsx'),
     route('habits', 'session/habits.tsx'),
     route('wall-sheet', 'session/outputs/wall-sheet.tsx'),
 
@@ -32,6 +33,7 @@ export default [
 
   route('bench/:runId', 'bench/bench.tsx'),
   route('bench/:runId/events', 'bench/events.ts'),
+  route('bench/:runId/next', 'bench/next.ts'),
   route('bench/:runId/stream', 'bench/stream.ts'),
   route('clock', 'bench/clock.ts'),
   route('runs/:runId/begin', 'session/run-acts/begin.ts'),
@@ -40,6 +42,8 @@ export default [
   route('zone', 'frame/zone-action.ts'),
   route('session.ics', 'session/outputs/calendar.ts'),
   route('rolls.csv', 'rolls/export.ts'),
+  route('evenings/:eveningId', 'session/evening-to-come.ts'),
+  route('evenings/:eveningId/evening.ics', 'session/outputs/evening-calendar.ts'),
   route('evening/stream', 'session/under-way/stream.ts'),
   route('units', 'frame/units-action.ts'),
   route('tips', 'frame/tips-action.ts'),

@@ -7,5 +7,6 @@ CREATE TABLE evenings (
   on_day TEXT NOT NULL,
   first_pour TEXT NOT NULL,
   draft TEXT NOT NULL,
-  added_at_ms INTEGER NOT NULL
+  added_at_ms INTEGER NOT NULL,
+  deleted_at_ms INTEGER
 ) STRICT;

@@ -31,11 +31,13 @@ import { NowPanel } from './now-panel.tsx';
 import { NoteEntry, ReadingEntry } from './reading-entry.tsx';
 import { Readiness } from './readiness.tsx';
 import { SidePanel } from './side-panel.tsx';
+import { nextRun } from './next-run.server.ts';
 import { showClock } from './show-clock.ts';
 import { StartEntry } from './start-entry.tsx';
 import { TipLine } from './tip-line.tsx';
 import { useAwake, useBench } from './use-bench.ts';
 import { useCues } from './use-cues.ts';
+import { useNextRun } from './use-next-run.ts';
 import { useNow } from './use-now.ts';
 import { usePressAgain } from './use-press-again.ts';
 import { useServiceWorker } from './use-service-worker.ts';
@@ -49,7 +51,6 @@ export function loader({ params, request }: Route.LoaderArgs) {
   // Planned anew or taken back to the plan, on another screen perhaps: what stands in its place is what is wanted.
   if (run.state === 'cancelled') throw redirectDocument(`/bench/${liveRun()?.id ?? ''}`);
   const session = runsOfSession(run.sessionId);
-  const next = session.find((other) => other.state === 'queued');
   return {
     runId: run.id,
     sessionId: run.sessionId,
@@ -63,7 +64,7 @@ export function loader({ params, request }: Route.LoaderArgs) {
     clock: { nowMs: serverNowMs(), speed: clockSpeed() },
     thermometers: listThermometers(),
     tipsAway: readTipsAway(storedSetting('tips')),
-    next: next && next.id !== run.id ? { id: next.id, title: next.plan.title, position: next.position } : null,
+    after: nextRun(run),
   };
 }
 
@@ -71,7 +72,7 @@ type PanelName = 'note' | 'more' | 'sound' | 'keys' | 'start' | 'margin';
 type Panel = { readonly kind: 'reading'; readonly first: string } | { readonly kind: PanelName } | null;
 
 export default function Bench({ loaderData }: Route.ComponentProps) {
-  const { runId, sessionId, position, runsInSession, thermometers, next } = loaderData;
+  const { runId, sessionId, position, runsInSession, thermometers } = loaderData;
   const units = useRouteLoaderData<typeof rootLoader>('root')?.units ?? DEFAULT_UNITS;
   const { view, clock, act, forgetRefusal, ready, settled } = useBench({
     runId,
@@ -93,6 +94,7 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
   const [away, setAway] = useState(loaderData.tipsAway);
   const tips = { away, putAway: (tip: TipId) => setAway([...away, tip]), back: `/bench/${runId}` };
   const over = state.phase === 'finished' || state.phase === 'given-up';
+  const { next, until } = useNextRun(runId, loaderData.after, over);
   useAwake(!over);
   useServiceWorker();
 
@@ -235,7 +237,7 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
               </p>
             ))}
             {over ? (
-              <Ended runId={runId} plan={plan} state={state} nowMs={nowMs} undo={undo} next={next} />
+              <Ended runId={runId} plan={plan} state={state} nowMs={nowMs} undo={undo} next={next} until={until} />
             ) : state.phase === 'ready' && !state.readied ? (
               <>
                 {panel?.kind !== 'reading' && panels}

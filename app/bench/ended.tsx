@@ -4,6 +4,7 @@ import type { RunPlan } from '../../core/run/run-plan.ts';
 import type { RunState } from '../../core/run/state.ts';
 import { showDuration } from '../../core/units/duration.ts';
 import { showClock } from './show-clock.ts';
+import { UntilNextRun, type UntilNext } from './until-next-run.tsx';
 import { useSettled } from './use-settled.ts';
 
 interface EndedProps {
@@ -13,10 +14,11 @@ interface EndedProps {
   readonly nowMs: number;
   readonly undo: () => void;
   readonly next: { readonly id: string; readonly title: string; readonly position: number } | null;
+  readonly until: UntilNext | null;
 }
 
 /** The run is over: what it was, the drying that goes on, and the next run. */
-export function Ended({ runId, plan, state, nowMs, undo, next }: EndedProps) {
+export function Ended({ runId, plan, state, nowMs, undo, next, until }: EndedProps) {
   const steps = plannedAndActual(plan, state);
   const again = steps.filter((step) => step.got?.verdict === 'incomplete' || step.got?.verdict === 'wash-again');
   const dryAtMs = (state.endedAtMs ?? nowMs) + plan.dryingS * 1000;
@@ -62,6 +64,7 @@ export function Ended({ runId, plan, state, nowMs, undo, next }: EndedProps) {
           )}
         </p>
       )}
+      {until && next && <UntilNextRun until={until} nowMs={nowMs} />}
       <table className="mt-5 w-full max-w-2xl text-lg">
         <thead>
           <tr className="text-left text-sm text-night-quiet">

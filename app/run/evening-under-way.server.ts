@@ -31,6 +31,10 @@ export interface ComingOnClock {
   readonly run: Run;
   readonly n: number;
   readonly clock: RunClock;
+  /** When a set of its tank's reels is dry; null where one is dry by all that is known. */
+  readonly reelsDryMs: number | null;
+  /** Its tank has another set, that no run before it has left wet. */
+  readonly secondSet: boolean;
 }
 
 /** What a batch will have done once a run is through. */
@@ -84,7 +88,20 @@ export function eveningUnderWay(sessionId: string, nowMs: number): EveningUnderW
   );
   const coming = queued.flatMap(({ run, n }, i) => {
     const clock = clocks[i];
-    return clock ? [{ run, n, clock }] : [];
+    const sets = tanks.find((tank) => tank.id === run.tankId)?.reelSets ?? 1;
+    const wet = hung.filter((each) => each.tankId === run.tankId);
+    const dryMs = wet.at(-sets)?.hungMs;
+    return clock
+      ? [
+          {
+            run,
+            n,
+            clock,
+            reelsDryMs: dryMs === undefined ? null : dryMs + settings.dryMin * 60_000,
+            secondSet: wet.length > 0 && wet.length < sets,
+          },
+        ]
+      : [];
   });
   const live = begun.find((run) => run.is === 'live');
   return {

@@ -19,6 +19,8 @@ import { action as leave } from './run-acts/leave.ts';
 import { action as replan } from './run-acts/replan.ts';
 import { action, loader } from './tonight.tsx';
 
+const load = () => loader({ request: new Request('http://steady.reel/') });
+
 const post = (fields: Parameters<typeof postTo>[1]) => postTo(action, fields);
 const refusal = async (fields: Parameters<typeof postTo>[1]) => {
   const { status, data } = await post(fields);
@@ -87,12 +89,12 @@ test('whatever a browser sends, a change that makes no sense is refused and the 
 test('one press takes the last change back; one roll left out is named, and comes in again', async () => {
   const rollId = tonight().waiting[0]?.id ?? '';
   await post({ intent: 'roll-out', rollId });
-  expect([loader().page.evening.runs.length, loader().page.canUndo]).toEqual([2, true]);
+  expect([load().page.evening.runs.length, load().page.canUndo]).toEqual([2, true]);
   await post({ intent: 'undo' });
-  expect(loader().page.evening.runs).toHaveLength(3);
+  expect(load().page.evening.runs).toHaveLength(3);
   await post({ intent: 'roll-out', rollId });
   await post({ intent: 'roll-in', rollId });
-  expect(loader().page.evening.runs).toHaveLength(3);
+  expect(load().page.evening.runs).toHaveLength(3);
 });
 
 test('the page tells the evening in clock times, counted from now, from a first pour, or back from an end', () => {
@@ -143,7 +145,7 @@ test('starting puts the first run at the Bench once; a second start leads to it'
   const live = liveRun()?.id;
   const again = await post({ intent: 'start' });
   expect(again).toMatchObject({ data: { liveRunId: live }, status: 409 });
-  const { underWay, page } = loader();
+  const { underWay, page } = load();
   expect(underWay?.begun).toMatchObject([{ id: live, n: 1, is: 'live' }]);
   expect(page.evening.runs).toHaveLength(2);
   const sessionId = underWay?.sessionId ?? '';
@@ -153,5 +155,5 @@ test('starting puts the first run at the Bench once; a second start leads to it'
   // Left twice, by a double press or a stale page: the arrangement stays.
   expect(await postTo(leave, {}, { sessionId })).toMatchObject({ to: '/' });
   expect(readDraft().arrangement).toEqual(arranged);
-  expect([liveRun(), loader().underWay]).toEqual([null, null]);
+  expect([liveRun(), load().underWay]).toEqual([null, null]);
 });

@@ -2,18 +2,27 @@ import { readTipsAway } from '../../core/run/tips.ts';
 import { getFormProps } from '@conform-to/react';
 import { Form, redirect } from 'react-router';
 import { storedSetting, writeSetting } from '../server/settings.server.ts';
-import { TextField } from '../ui/fields.tsx';
+import { FormErrors, TextField } from '../ui/fields.tsx';
 import { readForm, useCheckedForm } from '../ui/form.ts';
 import { Button, Card, LinkButton, PageHead } from '../ui/parts.tsx';
 import type { Route } from './+types/habits.ts';
 import { readDraft, usualHabits, writeDraft } from './draft/tonight.server.ts';
+import { readDraftDocument } from './draft/draft.ts';
+import { draftOfSession, openSessionId } from '../server/runs.server.ts';
+import { changeComingHabits } from './under-way/change.server.ts';
 import { QUESTIONS } from './habits/habit-questions.ts';
 import { formFromHabits, habitsFromForm, habitsSchema } from './habits/habits-schema.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Habits · Steady Reel' }];
 
 export function loader() {
-  return { habits: formFromHabits(readDraft().habits ?? usualHabits()), tipsAway: readTipsAway(storedSetting('tips')).length };
+  const sessionId = openSessionId();
+  const draft = sessionId === null ? readDraft() : readDraftDocument(draftOfSession(sessionId));
+  return {
+    goesOn: sessionId !== null,
+    habits: formFromHabits(draft.habits ?? usualHabits()),
+    tipsAway: readTipsAway(storedSetting('tips')).length,
+  };
 }
 
 export async function action({ request }: Route.ActionArgs) {
@@ -22,7 +31,11 @@ export async function action({ request }: Route.ActionArgs) {
   if (!read.ok) return read.reply;
   const habits = habitsFromForm(read.value);
   const { habits: _, ...draft } = readDraft();
-  if (form.get('for') === 'tonight') writeDraft({ ...draft, habits });
+  const sessionId = openSessionId();
+  if (form.get('for') === 'tonight' && sessionId !== null) {
+    const changed = changeComingHabits(sessionId, habits);
+    if (!changed.ok) return read.refuse({}, [changed.message]);
+  } else if (form.get('for') === 'tonight') writeDraft({ ...draft, habits });
   else {
     writeSetting('habits', { format: 'steady-reel/habits@2', ...habits });
     writeDraft(draft);
@@ -90,12 +103,13 @@ export default function HabitsPage({ loaderData, actionData }: Route.ComponentPr
             </Card>
           );
         })}
-        <div className="flex gap-3 md:col-span-2">
+        <div className="flex flex-wrap gap-3 md:col-span-2">
+          <FormErrors errors={form.errors} />
           <Button filled name="for" value="always">
             Keep these habits
           </Button>
           <Button name="for" value="tonight">
-            For this session only
+            {loaderData.goesOn ? 'For what is still to come tonight' : 'For this session only'}
           </Button>
           <LinkButton to="/">Leave them as they were</LinkButton>
         </div>

@@ -1,6 +1,8 @@
-import { useSearchParams, type ShouldRevalidateFunctionArgs } from 'react-router';
+import { useSearchParams } from 'react-router';
 import { eveningUnderWay } from '../run/evening-under-way.server.ts';
 import { nowMs } from '../server/clock.server.ts';
+import { findEvening } from '../server/evenings.server.ts';
+import { waitingRolls } from '../server/rolls.server.ts';
 import { openSessionId, queuedRuns } from '../server/runs.server.ts';
 import { nowInWords } from '../../core/schedule/now-in-words.ts';
 import type { Route } from './+types/tonight.ts';
@@ -12,6 +14,8 @@ import { eveningPlan } from './evening/evening-plan.server.ts';
 import { FirstRunContext } from './plan/run-number.ts';
 import { OtherSessions } from './plan/start-bar.tsx';
 import { Planned } from './evening/planned.tsx';
+import { eveningsToCome } from './to-come/evenings-to-come.server.ts';
+import { KeptEvenings } from './to-come/kept-evenings.tsx';
 import { changeUnderWay } from './under-way/coming-action.server.ts';
 import { comingOf } from './under-way/coming.server.ts';
 import { BegunRuns, begunRows, Moved, NowHead, useEveningNow, WhatItTakes, WholeEvening } from './under-way/under-way.tsx';
@@ -23,24 +27,24 @@ export const meta: Route.MetaFunction = ({ loaderData }) => {
   return [{ title: `${next ?? 'Tonight’s session'} · Steady Reel` }];
 };
 
-/** Looking at another step or run plans nothing anew. */
-export function shouldRevalidate({ currentUrl, nextUrl, formMethod, defaultShouldRevalidate }: ShouldRevalidateFunctionArgs): boolean {
-  const looks = !formMethod && currentUrl.pathname === nextUrl.pathname && currentUrl.search !== nextUrl.search;
-  return looks ? false : defaultShouldRevalidate;
-}
+export { looksOnly as shouldRevalidate } from './evening/looks-only.ts';
 
-export function loader() {
+export function loader({ request }: Pick<Route.LoaderArgs, 'request'>) {
   const atMs = nowMs();
+  const waiting = waitingRolls();
+  const letGo = findEvening(new URL(request.url).searchParams.get('letGo') ?? '');
+  const toCome = { evenings: eveningsToCome(waiting), letGo: letGo && { id: letGo.id, name: letGo.name } };
   const sessionId = openSessionId();
   if (sessionId === null) {
     const evening = tonight();
-    return { underWay: null, others: [], page: eveningPage(evening, eveningPlan(evening, atMs), atMs) };
+    return { toCome, underWay: null, others: [], page: eveningPage(evening, eveningPlan(evening, atMs), atMs) };
   }
   const under = eveningUnderWay(sessionId, atMs);
   const coming = comingOf(sessionId);
   const onPaper = eveningPlan(coming, atMs);
   const plan = { ...onPaper, clock: under.coming.map((run) => run.clock), clockFault: null, clockQuestion: null };
   return {
+    toCome,
     underWay: underWayPage(under, { question: plan.bathQuestion, warmS: plan.warmS ?? 0 }, atMs),
     others: queuedRuns()
       .filter((run) => run.sessionId !== sessionId)
@@ -56,9 +60,17 @@ export async function action({ request }: Route.ActionArgs) {
 }
 
 export default function TonightPage({ loaderData, actionData }: Route.ComponentProps) {
-  const { page, underWay, others } = loaderData;
-  if (underWay) return <UnderWay {...{ page, underWay, others, actionData }} />;
-  return <Planned page={page} refusal={actionData?.field === undefined ? null : actionData} />;
+  const { page, underWay, others, toCome } = loaderData;
+  return (
+    <>
+      {underWay ? (
+        <UnderWay {...{ page, underWay, others, actionData }} />
+      ) : (
+        <Planned page={page} refusal={actionData?.field === undefined ? null : actionData} />
+      )}
+      <KeptEvenings {...toCome} />
+    </>
+  );
 }
 
 type Shown = Pick<Route.ComponentProps['loaderData'], 'page' | 'others'> & {

@@ -11,12 +11,29 @@ import { listThermometers, setThermometerDeleted } from '../server/thermometers.
 import { Button, Card, Empty, LinkButton, Notice, PageHead, UndoBar } from '../ui/parts.tsx';
 import { textOf } from '../ui/form.ts';
 import { useUnits } from '../ui/units.ts';
+import { reservedRolls } from '../run/reserved-rolls.server.ts';
+import { waitingRollsByBatch } from '../server/runs.server.ts';
 import type { Route } from './+types/shelf.ts';
+
+/** What evenings that go on or are to come will take of a batch; null where none does. */
+function spokenForInWords(
+  tonight: number,
+  toCome: { readonly rolls: number; readonly evenings: readonly string[] } | undefined,
+): string | null {
+  const counted = (rolls: number) => `${Math.round(rolls * 100) / 100} ${rolls === 1 ? 'roll' : 'rolls'}`;
+  const parts = [
+    tonight > 0 ? `${counted(tonight)} in the evening that goes on` : null,
+    toCome ? `${counted(toCome.rolls)} kept for ${toCome.evenings.join(' and ')}` : null,
+  ].filter((part) => part !== null);
+  return parts.length > 0 ? `${parts.join(', ')}.` : null;
+}
 
 export const meta: Route.MetaFunction = () => [{ title: 'Shelf · Steady Reel' }];
 
 export function loader({ request }: Route.LoaderArgs) {
   const on = today();
+  const reserved = reservedRolls();
+  const goingOn = waitingRollsByBatch();
   const view = (batch: ReturnType<typeof listBatches>[number]) => ({
     id: batch.id,
     name: batch.name,
@@ -27,6 +44,7 @@ export function loader({ request }: Route.LoaderArgs) {
     rollsDone: Math.round(batch.rollsDone * 100) / 100,
     capacity: capacityOfVolume(batch.kit, batch.volumeMl),
     left: rollsLeft(batch.kit, batch),
+    spokenFor: spokenForInWords(goingOn.get(batch.id) ?? 0, reserved.batches[batch.id]),
     seenRemjet: batch.seenRemjet,
     bottles: batch.bottles.flatMap(({ name, goodUntil, standing }) =>
       goodUntil === null ? [] : [{ name, standing, daysLeft: differenceInCalendarDays(parseISO(goodUntil), parseISO(on)) }],
@@ -238,6 +256,7 @@ interface BatchView {
   readonly capacity: number | null;
   readonly left: number | null;
   readonly seenRemjet: boolean;
+  readonly spokenFor: string | null;
   readonly bottles: readonly { readonly name: string; readonly daysLeft: number }[];
 }
 
@@ -275,6 +294,7 @@ function BatchCard({ batch }: { readonly batch: BatchView }) {
           <div className={`h-full ${share >= 1 ? 'bg-hot' : 'bg-teal'}`} style={{ width: `${share * 100}%` }} />
         </div>
       )}
+      {batch.spokenFor && <p className="mt-1.5 text-sm font-semibold">{batch.spokenFor}</p>}
       <ul className="mt-3 mb-3 divide-y divide-line border-t border-line text-[0.95rem]">
         {batch.bottles.map((bottle) => (
           <li key={bottle.name} className="flex justify-between gap-3 py-1.5">

@@ -22,8 +22,8 @@ export type ReadForm<T> =
   | {
       readonly ok: true;
       readonly value: T;
-      /** For what only the server can know: errors by field, with what was typed kept. */
-      readonly refuse: (fieldErrors: Record<string, string[]>) => SubmissionResult;
+      /** For what only the server can know: errors by field, or of the whole form, with what was typed kept. */
+      readonly refuse: (fieldErrors: Record<string, string[]>, formErrors?: string[]) => SubmissionResult;
     }
   | { readonly ok: false; readonly reply: SubmissionResult };
 
@@ -31,7 +31,7 @@ export type ReadForm<T> =
 export function readForm<S extends AnyObjectSchema>(schema: S, formData: FormData): ReadForm<InferType<S>> {
   const submission = submissionOf(schema, asOurFormsPost(formData));
   return submission.status === 'success'
-    ? { ok: true, value: submission.value, refuse: (fieldErrors) => submission.reply({ fieldErrors }) }
+    ? { ok: true, value: submission.value, refuse: (fieldErrors, formErrors = []) => submission.reply({ fieldErrors, formErrors }) }
     : { ok: false, reply: submission.reply() };
 }
 

@@ -38,6 +38,8 @@ export interface EveningBatch {
   readonly wornRolls?: number;
   /** Rolls of runs that were planned and not yet done: they will have gone through before anything planned now. */
   readonly waitingRolls?: number;
+  /** Rolls that evenings to come have spoken for: they wear nothing yet, and their room is not given away. */
+  readonly reservedRolls?: number;
   /** The least that any of its bottles holds; absent, its whole volume. */
   readonly mlLeft?: number;
   readonly seenRemjet?: boolean;
@@ -130,7 +132,8 @@ export function planEvening(question: EveningQuestion): Evening {
   }
   const oneShot = habits.solution === 'one-shot';
   // One-shot the volume decides, not the count of rolls; that is seen run by run below.
-  const left = (batch: EveningBatch) => (oneShot ? null : rollsLeft(batch.kit, { ...batch, rollsDone: spokenFor(batch) }));
+  const left = (batch: EveningBatch) =>
+    oneShot ? null : rollsLeft(batch.kit, { ...batch, rollsDone: spokenFor(batch) + (batch.reservedRolls ?? 0) });
   const packing = packRolls(
     rolls.map((roll) => ({ ...roll, process: bathProcess(roll) })),
     tanks,

@@ -1,4 +1,5 @@
 import { array, mixed, number, object, string, type AnySchema, type InferType } from 'yup';
+import { isArrangement } from '../../../core/schedule/arranged-run.ts';
 import { readHabits, type Habits } from '../../../core/schedule/habits.ts';
 import type { ArrangedRun } from '../../../core/schedule/evening.ts';
 import type { WearSchool } from '../../../core/timing/roll-number.ts';
@@ -55,10 +56,7 @@ export const EMPTY_DRAFT: Draft = {
 };
 
 const id = () => string().min(1).max(64).required();
-const arrangedRuns = array(object({ tankId: id(), batchId: id(), rollIds: array(id()).required() }).required())
-  .max(100)
-  .required();
-const arranged = () => mixed<readonly ArrangedRun[]>((runs): runs is readonly ArrangedRun[] => arrangedRuns.isValidSync(runs)).required();
+const arranged = () => mixed<readonly ArrangedRun[]>(isArrangement).required();
 
 const numbers = mixed<Record<string, Record<string, number>>>(
   (value): value is Record<string, Record<string, number>> =>
@@ -120,7 +118,7 @@ export function readDraftDocument(document: unknown): Draft {
     pushStops: only(document['pushStops'], isNumber),
     treatments: only(document['treatments'], isTreatment),
     own: { ...marginsInSeconds(document['ownS']), ...only(document['own'], isMargins) },
-    arrangement: arrangedRuns.isValidSync(arrangement) ? arrangement : null,
+    arrangement: isArrangement(arrangement) ? arrangement : null,
     ...(isRecord(habits) ? { habits: readHabits(habits) } : {}),
     ...(wear === 'last' || wear === 'first' ? { wear } : {}),
     ...(pushSchool === 'leaflet' || pushSchool === 'rule-of-thumb' ? { pushSchool } : {}),

@@ -10,11 +10,14 @@ import { storedSetting, writeSetting } from '../../server/settings.server.ts';
 import { listTanks, type TankOnShelf } from '../../server/tanks.server.ts';
 import { readEvening } from '../../run/evening-settings.ts';
 import { DRAFT_FORMAT, readDraftDocument, type Draft } from './draft.ts';
+import { reservedRolls, type Reserved } from '../../run/reserved-rolls.server.ts';
 import { eveningQuestion, rollsTonight } from './evening-question.ts';
 
 export interface BatchTonight extends BatchWithKit {
   /** Rolls of runs that were planned and are not done. */
   readonly waitingRolls: number;
+  /** Rolls of evenings to come. */
+  readonly reservedRolls: number;
 }
 
 export interface Tonight {
@@ -29,6 +32,8 @@ export interface Tonight {
   readonly heat: HouseHeat | null;
   readonly tanks: readonly TankOnShelf[];
   readonly evening: Evening;
+  /** Rolls and solution that evenings to come have spoken for. */
+  readonly reserved: Reserved;
 }
 
 export interface StoredDraft extends Draft {
@@ -55,22 +60,26 @@ export function usualHabits(): Habits {
 export function tonight(): Tonight {
   const { before, ...draft } = readDraft();
   const set = eveningSet(draft, rollsThatWait(), waitingRollsByBatch());
-  const inUse = batchesTonight(rollsTonight(set.waiting, draft), set.batches, draft, set.on);
-  return { ...set, canUndo: before !== undefined, inUse, evening: planEvening(eveningQuestion({ ...set, inUse })) };
+  // What is kept for another evening is not proposed for tonight.
+  const free = { ...draft, excluded: [...draft.excluded, ...Object.keys(set.reserved.rolls)] };
+  const inUse = batchesTonight(rollsTonight(set.waiting, free), set.batches, draft, set.on);
+  return { ...set, canUndo: before !== undefined, inUse, evening: planEvening(eveningQuestion({ ...set, draft: free, inUse })) };
 }
 
 /** What an evening is planned with: the person's settings, these rolls, and the shelf, of which `spokenFor` roll equivalents go before. */
 export function eveningSet(draft: Draft, waiting: readonly Roll[], spokenFor: ReadonlyMap<string, number>) {
   const usual = draft.habits ?? usualHabits();
   const habits = draft.wear ? { ...usual, wear: draft.wear } : usual;
+  const reserved = reservedRolls(waiting);
   return {
+    reserved,
     draft,
     habits,
     on: today(),
     waiting,
     // Runs that wait or go on will have used their share before anything that is planned now.
     batches: listBatches()
-      .map((batch) => ({ ...batch, waitingRolls: spokenFor.get(batch.id) ?? 0 }))
+      .map((batch) => ({ ...batch, waitingRolls: spokenFor.get(batch.id) ?? 0, reservedRolls: reserved.batches[batch.id]?.rolls ?? 0 }))
       .map((batch) => (draft.pushSchool === 'rule-of-thumb' ? { ...batch, kit: pushedByRuleOfThumb(batch.kit) } : batch)),
     tanks: listTanks(),
     heat: houseHeat(habits, readEvening(storedSetting('evening')).roomC),

@@ -28,7 +28,7 @@ export function eveningPage(evening: Tonight, plan: EveningPlan, nowMs: number) 
     ...evening,
     batches: evening.batches.map((batch) => ({
       ...batch,
-      rollsLeft: rollsLeft(batch.kit, { ...batch, rollsDone: batch.rollsDone + batch.waitingRolls }),
+      rollsLeft: rollsLeft(batch.kit, { ...batch, rollsDone: batch.rollsDone + batch.waitingRolls + batch.reservedRolls }),
       // Which bottle ages first decides how long a batch is good.
       daysLeft: batch.bottles
         .flatMap((bottle) => (bottle.goodUntil ? [differenceInCalendarDays(parseISO(bottle.goodUntil), parseISO(evening.on))] : []))

@@ -31,8 +31,7 @@ export function eveningPlan(tonight: Tonight, nowMs: number): EveningPlan {
   const settings = readEvening(storedSetting('evening'));
   const zone = personsZone();
   const bathQuestion = firstRunBath(tonight, settings);
-  const ready = bathQuestion ? eveningBath(bathQuestion).readyS : null;
-  const warmS = ready?.ok ? ready.value : null;
+  const warmS = warmingOf(bathQuestion);
   const { anchor, question } = anchorOf(settings, nowMs, zone);
   const { clock, lateMs } = clockOfTheEvening(tonight.evening.runs, tonight.tanks, settings, warmS ?? 0, anchor, nowMs);
   return { settings, bathQuestion, warmS, clock, clockFault: tooLate(clock, lateMs, anchor, zone), clockQuestion: question };
@@ -68,7 +67,13 @@ function anchorOf(
   }
 }
 
-function firstRunBath(tonight: Tonight, settings: EveningSettings): EveningBathQuestion | null {
+/** Seconds from heater on to every bottle in range; null when it never gets there, or nothing is warmed. */
+export function warmingOf(question: EveningBathQuestion | null): number | null {
+  const ready = question ? eveningBath(question).readyS : null;
+  return ready?.ok ? ready.value : null;
+}
+
+export function firstRunBath(tonight: Pick<Tonight, 'evening' | 'inUse'>, settings: EveningSettings): EveningBathQuestion | null {
   const run = tonight.evening.runs.find((each) => each.plan.ok);
   const batch = tonight.inUse.find((candidate) => candidate.id === run?.batchId);
   if (!run?.plan.ok || !batch) return null;

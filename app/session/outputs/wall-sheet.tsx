@@ -13,39 +13,15 @@ import { Button, Empty, LinkButton } from '../../ui/parts.tsx';
 import { rollRange } from '../../ui/roll-range.ts';
 import { useText, useUnits } from '../../ui/units.ts';
 import type { Route } from './+types/wall-sheet.ts';
-import { eveningPlan } from '../evening/evening-plan.server.ts';
-import { runTitle } from '../plan/run-title.ts';
-import { tonight } from '../draft/tonight.server.ts';
+import { whatRemains } from './what-remains.server.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Wall sheet · Steady Reel' }];
 
 export function loader() {
-  const evening = tonight();
-  const { clock } = eveningPlan(evening, nowMs());
   const zone = personsZone();
-  const done = evening.evening.runs.filter((run) => run.plan.ok);
   return {
     day: shownInstant(nowMs(), 'EEEE d MMMM yyyy'),
-    sheets: evening.evening.runs.flatMap((run, i) => {
-      const times = clock[done.indexOf(run)];
-      const batch = evening.inUse.find((candidate) => candidate.id === run.batchId);
-      const tank = evening.tanks.find((candidate) => candidate.id === run.tankId);
-      if (!run.plan.ok || !batch || !tank) return [];
-      const rolls = run.rollIds.flatMap((id) => evening.waiting.find((roll) => roll.id === id) ?? []);
-      return [
-        {
-          title: runTitle(run, rolls),
-          rolls: rolls.map((roll) => roll.name),
-          plan: run.plan.value,
-          batch: batch.name,
-          kit: batch.kit.name,
-          tank: tank.name,
-          method: tank.method,
-          n: i + 1,
-          pour: times ? clockTime(times.firstPourMs, zone) : '',
-        },
-      ];
-    }),
+    sheets: whatRemains().runs.map((run) => ({ ...run, pour: clockTime(run.firstPourMs, zone) })),
   };
 }
 
@@ -88,7 +64,7 @@ export default function WallSheet({ loaderData }: Route.ComponentProps) {
         }
       </style>
       {sheets.map((sheet, i) => {
-        const { steps, rollNumber, runRolls } = sheet.plan;
+        const { steps, rollNumber, runRolls } = sheet;
         const total = steps.reduce((sum, step) => sum + step.seconds, 0);
         return (
           <article
@@ -108,7 +84,7 @@ export default function WallSheet({ loaderData }: Route.ComponentProps) {
               <p className="figure text-2xl">{sheet.pour}</p>
             </header>
             <p className="mt-2 text-lg">
-              {sheet.rolls.join(', ')}. {sheet.tank}. {sheet.batch}, {rollRange(rollNumber, runRolls)}. {day}.
+              {sheet.rollNames.join(', ')}. {sheet.tankName}. {sheet.batchName}, {rollRange(rollNumber, runRolls)}. {day}.
             </p>
             <table className="mt-4 w-full border-collapse">
               <thead>
@@ -184,7 +160,7 @@ export default function WallSheet({ loaderData }: Route.ComponentProps) {
               </tbody>
             </table>
             <footer className="mt-4 text-sm">
-              {sheet.plan.warnings.map((warning) => (
+              {sheet.warnings.map((warning) => (
                 <p key={warning.code + String(warning.bath)} className="font-semibold">
                   {text(warning)}
                 </p>

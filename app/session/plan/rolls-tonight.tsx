@@ -5,9 +5,10 @@ import { TonightForm } from '../draft/tonight-form.tsx';
 
 /** Rolls that wait but are not in a run tonight, each with its reason and the way in. */
 export function RollsTonight({ tonight, goesOn }: { readonly tonight: TonightData; readonly goesOn: boolean }) {
-  const { evening, waiting, draft, canUndo } = tonight;
+  const { evening, waiting, draft, canUndo, reserved } = tonight;
   const inRuns = new Set(evening.runs.flatMap((run) => run.rollIds));
   const why = new Map([...evening.leftOut, ...evening.unplaceable].map((left) => [left.id, left.why]));
+  const kept = (id: string) => (reserved.rolls[id] === undefined ? undefined : `Kept for ${reserved.rolls[id]}.`);
   const others = waiting.filter((roll) => !inRuns.has(roll.id));
   return (
     <Card aria-labelledby="not-tonight">
@@ -39,7 +40,8 @@ export function RollsTonight({ tonight, goesOn }: { readonly tonight: TonightDat
                 {roll.film}, {roll.process}
               </span>
               <span className="block text-sm text-quiet">
-                {why.get(roll.id) ??
+                {kept(roll.id) ??
+                  why.get(roll.id) ??
                   (goesOn
                     ? 'Not in this evening.'
                     : draft.excluded.includes(roll.id)
@@ -47,7 +49,7 @@ export function RollsTonight({ tonight, goesOn }: { readonly tonight: TonightDat
                       : 'Not in your arrangement. Propose anew to place it.')}
               </span>
             </span>
-            {draft.excluded.includes(roll.id) && (
+            {draft.excluded.includes(roll.id) && kept(roll.id) === undefined && (
               <TonightForm>
                 <input type="hidden" name="rollId" value={roll.id} />
                 <Button name="intent" value="roll-in">
@@ -62,6 +64,11 @@ export function RollsTonight({ tonight, goesOn }: { readonly tonight: TonightDat
         <Link className="font-semibold underline" to="/rolls/new">
           Add a roll
         </Link>
+        {!goesOn && evening.runs.length > 0 && (
+          <Link className="font-semibold underline" to="/evenings/new">
+            Keep this plan for another day
+          </Link>
+        )}
         {evening.leftOut.length > 0 && (
           <Link className="font-semibold underline" to="/shelf/batches/new">
             Mix a fresh batch for what is left out

@@ -12,9 +12,10 @@ import {
   type DragEndEvent,
   type KeyboardCoordinateGetter,
 } from '@dnd-kit/core';
-import { useId, type ReactNode } from 'react';
+import { createContext, useId, useState, type ReactNode } from 'react';
 import { useSubmit } from 'react-router';
 import type { ArrangedRun, EveningRun } from '../../../core/schedule/evening.ts';
+import { useRunNumber } from './run-number.ts';
 import { useTonightAction } from '../draft/tonight-form.tsx';
 
 /** What the finger is over counts; moved by keys, what the roll lies on. */
@@ -41,15 +42,18 @@ export function RunsBoard({
     useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
     useSensor(KeyboardSensor, { coordinateGetter: toTheNextRun }),
   );
+  const number = useRunNumber();
+  const [said, setSaid] = useState('');
+  const move = (rollId: string, to: number) => {
+    const from = runs.findIndex((run) => run.rollIds.includes(rollId));
+    if (from === -1 || to === from || to >= runs.length) return;
+    const arranged: ArrangedRun[] = runs.map(({ tankId, batchId, rollIds }) => ({ tankId, batchId, rollIds }));
+    setSaid(movedInWords(names[rollId] ?? 'The roll', to, runs, number));
+    void submit({ intent: 'move', rollId, to, runs: JSON.stringify(arranged) }, { method: 'post', action, preventScrollReset: true });
+  };
   const dropped = ({ active, over }: DragEndEvent) => {
     const to = over ? /^run-(-?\d+)$/.exec(String(over.id))?.[1] : undefined;
-    const from = runs.findIndex((run) => run.rollIds.includes(String(active.id)));
-    if (to === undefined || Number(to) === from) return;
-    const arranged: ArrangedRun[] = runs.map(({ tankId, batchId, rollIds }) => ({ tankId, batchId, rollIds }));
-    void submit(
-      { intent: 'move', rollId: String(active.id), to, runs: JSON.stringify(arranged) },
-      { method: 'post', action, preventScrollReset: true },
-    );
+    if (to !== undefined) move(String(active.id), Number(to));
   };
   return (
     <DndContext
@@ -57,17 +61,34 @@ export function RunsBoard({
       sensors={sensors}
       collisionDetection={underPointer}
       onDragEnd={dropped}
-      accessibility={{ announcements: announcementsFor(names, runs), screenReaderInstructions: INSTRUCTIONS }}
+      accessibility={{ announcements: announcementsFor(names, runs, number), screenReaderInstructions: INSTRUCTIONS }}
     >
-      {children}
+      <MoveContext value={(rollId, typed) => move(rollId, typed - number(0))}>{children}</MoveContext>
       <NewRun />
+      <p aria-live="assertive" className="sr-only">
+        {said}
+      </p>
     </DndContext>
   );
 }
 
+/** Takes a roll to the run that is counted so, as its number key is pressed. */
+export const MoveContext = createContext<(rollId: string, run: number) => void>(() => {});
+
+/** `Glaze room, moved to run 2, position 1 of 2`: where a roll is put, by its name and place. */
+export function movedInWords(
+  name: string,
+  to: number,
+  runs: readonly Pick<EveningRun, 'rollIds'>[],
+  number: (index: number) => number,
+): string {
+  const there = (runs[to]?.rollIds.length ?? 0) + 1;
+  return to < 0 ? `${name}, moved to a run of its own` : `${name}, moved to run ${number(to)}, position ${there} of ${there}`;
+}
+
 const INSTRUCTIONS = {
   draggable:
-    'Press Space to pick the roll up, an arrow key to take it to the next run, Space again to put it down, Escape to leave it where it was.',
+    'Press the number of a run to take the roll there. Or press Space to pick it up, an arrow key to take it to the next run, Space again to put it down, Escape to leave it where it was.',
 };
 
 /** One arrow key is one run further, however tall the cards are. */
@@ -89,18 +110,23 @@ const toTheNextRun: KeyboardCoordinateGetter = (event, { currentCoordinates, con
 };
 
 /** What happens to a roll on its way, by its name and the run it is over. */
-function announcementsFor(names: Readonly<Record<string, string>>, runs: readonly EveningRun[]): Announcements {
+function announcementsFor(
+  names: Readonly<Record<string, string>>,
+  runs: readonly EveningRun[],
+  number: (index: number) => number,
+): Announcements {
   const name = (id: string | number) => names[String(id)] ?? 'The roll';
   const place = (id: string | number | undefined) => {
     const run = id === undefined ? null : Number(/^run-(-?\d+)$/.exec(String(id))?.[1]);
     if (run === null || Number.isNaN(run)) return 'no run';
     const rolls = runs[run]?.rollIds.length ?? 0;
-    return run < 0 ? 'a run of its own' : `run ${run + 1}, which holds ${rolls} ${rolls === 1 ? 'roll' : 'rolls'}`;
+    return run < 0 ? 'a run of its own' : `run ${number(run)}, which holds ${rolls} ${rolls === 1 ? 'roll' : 'rolls'}`;
   };
   return {
     onDragStart: ({ active }) => `${name(active.id)} picked up.`,
     onDragOver: ({ active, over }) => `${name(active.id)} is over ${place(over?.id)}.`,
-    onDragEnd: ({ active, over }) => (over ? `${name(active.id)} put into ${place(over.id)}.` : `${name(active.id)} put back.`),
+    // Where it went is said by the board itself, whichever way it was moved.
+    onDragEnd: ({ active, over }) => (over ? '' : `${name(active.id)} put back.`),
     onDragCancel: ({ active }) => `${name(active.id)} stays where it was.`,
   };
 }

@@ -10,7 +10,7 @@ import { readDraft, tonight, writeDraft } from '../draft/tonight.server.ts';
 import { frozenRuns } from './frozen-plan.server.ts';
 
 /** What outlasts an evening: which batches and tanks are in use, how warm they are run, and a person's own margins. */
-function keepForNextTime({ temperaturesC, batchIds, tankIds, own }: Draft): void {
+export function keepForNextTime({ temperaturesC, batchIds, tankIds, own }: Draft): void {
   writeDraft({ temperaturesC, batchIds, tankIds, own });
 }
 

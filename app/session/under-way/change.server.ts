@@ -194,6 +194,8 @@ function withRoll(sessionId: string, draft: Draft, rollId: string): ArrangedRun[
   const set = comingSet(sessionId, draft);
   const rolls = rollsTonight(set.waiting, { ...draft, excluded: [] });
   const roll = rolls.find((each) => each.id === rollId);
+  const kept = set.reserved.rolls[rollId];
+  if (roll && kept) throw new Refused(`${roll.name} is kept for ${kept}. Let that evening go first.`);
   if (roll && arrangement.some((run) => run.rollIds.includes(rollId))) throw new Refused(`${roll.name} is in this evening already.`);
   if (!roll) throw new Refused('That roll is no longer waiting: it was taken into another run or developed meanwhile.');
   const fits = (run: ArrangedRun) => {

@@ -238,7 +238,7 @@ test('the evening ended early goes on at the Bench, its rolls wait again, and on
   expect(await post(action, { intent: 'end-early' })).toMatchObject({ status: 200 });
   expect([openSessionId(), liveRun()?.id, queuedOf(sessionId)]).toEqual([sessionId, live, []]);
   expect(waitingRolls().map((roll) => roll.id)).toEqual(expect.arrayContaining(['b', 'c', 'd', 'e']));
-  expect(loader().underWay?.toDo.some((thing) => thing.what === 'load')).toBe(false);
+  expect(loader({ request: new Request('http://steady.reel/') }).underWay?.toDo.some((thing) => thing.what === 'load')).toBe(false);
   await post(action, { intent: 'undo' });
   expect(inRuns(sessionId)).toEqual(before);
   // What waits elsewhere is planned beside it, and never twice.

@@ -1,0 +1,110 @@
+import type { PlannedStep } from '../../../core/schedule/plan.ts';
+import type { RunClock } from '../../../core/schedule/session-clock.ts';
+import type { TankMethod } from '../../../core/schedule/tank.ts';
+import { planAsRun } from '../../../core/run/plan-as-run.ts';
+import type { Advice } from '../../../core/schedule/plan.ts';
+import type { Warning } from '../../../core/answer.ts';
+import { eveningUnderWay } from '../../run/evening-under-way.server.ts';
+import { stateOfRun } from '../../run/run-log.server.ts';
+import { nowMs, shownInstant } from '../../server/clock.server.ts';
+import { findRun, openSessionId, sessionStartedAtMs } from '../../server/runs.server.ts';
+import { tonight } from '../draft/tonight.server.ts';
+import { eveningPlan } from '../evening/evening-plan.server.ts';
+import { runTitle } from '../plan/run-title.ts';
+
+/** A run as it is printed or put into a calendar. */
+export interface RemainingRun {
+  /** Counted from 1 in its evening, runs done among them. */
+  readonly n: number;
+  readonly title: string;
+  readonly rollNames: readonly string[];
+  readonly steps: readonly PlannedStep[];
+  readonly warnings: readonly Warning[];
+  readonly advice: readonly Advice[];
+  readonly rollNumber: number;
+  readonly runRolls: number;
+  readonly batchName: string;
+  readonly kitName: string;
+  readonly tankName: string;
+  readonly method: TankMethod;
+  readonly firstPourMs: number;
+  readonly hungMs: number;
+  /** Null for the run at the Bench: it is warmed and loaded. */
+  readonly before: Pick<RunClock, 'warmFromMs' | 'loadFromMs'> | null;
+}
+
+export interface WhatRemains {
+  /** The day the evening began, past midnight too: its entries keep their names. */
+  readonly on: string;
+  readonly runs: readonly RemainingRun[];
+  /** When the bath must go on; null once it is on. */
+  readonly heaterOn: { readonly fromMs: number; readonly toMs: number; readonly heaterW: number } | null;
+}
+
+/** What remains of the evening that goes on, or all of the one that is planned: one reckoning for sheet and calendar. */
+export function whatRemains(): WhatRemains {
+  const sessionId = openSessionId();
+  return sessionId === null ? asPlanned() : underWay(sessionId);
+}
+
+function underWay(sessionId: string): WhatRemains {
+  const atMs = nowMs();
+  const { begun, coming } = eveningUnderWay(sessionId, atMs);
+  const live = begun.filter((run) => run.is === 'live');
+  const runs = [
+    ...live.flatMap((each) => {
+      const run = findRun(each.id);
+      return run ? [{ n: each.n, plan: planAsRun(run.plan, stateOfRun(run)), clock: each.clock, before: null }] : [];
+    }),
+    ...coming.map(({ run, n, clock }) => ({ n, plan: run.plan, clock, before: clock })),
+  ];
+  return {
+    on: shownInstant(sessionStartedAtMs(sessionId) ?? atMs, 'yyyy-MM-dd'),
+    heaterOn: null,
+    runs: runs.map(({ n, plan, clock, before }) => ({
+      ...plan,
+      n,
+      title: plan.title.charAt(0).toLowerCase() + plan.title.slice(1),
+      method: plan.tank.method,
+      firstPourMs: clock.firstPourMs,
+      hungMs: clock.hungMs,
+      before,
+    })),
+  };
+}
+
+function asPlanned(): WhatRemains {
+  const evening = tonight();
+  const { clock, settings } = eveningPlan(evening, nowMs());
+  const done = evening.evening.runs.filter((run) => run.plan.ok);
+  const first = clock[0];
+  return {
+    on: evening.on,
+    heaterOn:
+      first && first.firstPourMs > first.warmFromMs
+        ? { fromMs: first.warmFromMs, toMs: first.firstPourMs, heaterW: settings.heaterW }
+        : null,
+    runs: evening.evening.runs.flatMap((run, i): RemainingRun[] => {
+      const times = clock[done.indexOf(run)];
+      const batch = evening.inUse.find((candidate) => candidate.id === run.batchId);
+      const tank = evening.tanks.find((candidate) => candidate.id === run.tankId);
+      if (!run.plan.ok || !batch || !tank || !times) return [];
+      const rolls = run.rollIds.flatMap((id) => evening.waiting.find((roll) => roll.id === id) ?? []);
+      return [
+        {
+          ...run.plan.value,
+          n: i + 1,
+          title: runTitle(run, rolls),
+          rollNames: rolls.map((roll) => roll.name),
+          batchName: batch.name,
+          kitName: batch.kit.name,
+          tankName: tank.name,
+          method: tank.method,
+          firstPourMs: times.firstPourMs,
+          hungMs: times.hungMs,
+          before: times,
+        },
+      ];
+    }),
+  };
+}

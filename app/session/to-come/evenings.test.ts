@@ -1,0 +1,102 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'test.db');
+
+import { addDays, format } from 'date-fns';
+import { reservedRolls } from '../../run/reserved-rolls.server.ts';
+import { storeBatch, storeRoll, storeTank } from '../../server/a-shelf.fixture.ts';
+import { nowMs } from '../../server/clock.server.ts';
+import { keptEvenings } from '../../server/evenings.server.ts';
+import { setRollState } from '../../server/rolls.server.ts';
+import { openSessionId } from '../../server/runs.server.ts';
+import { loader as shelf } from '../../shelf/shelf.tsx';
+import { load, post } from '../../ui/posting.fixture.ts';
+import { action as another } from '../another-evening.tsx';
+import { readDraft, tonight } from '../draft/tonight.server.ts';
+import { action as evening } from '../evening-to-come.ts';
+import { loader as calendar } from '../outputs/evening-calendar.ts';
+import { startTonight } from '../run-acts/replan.server.ts';
+import { changeComing } from '../under-way/change.server.ts';
+import { instantOf } from './evenings-to-come.server.ts';
+
+const SATURDAY = format(addDays(new Date(nowMs()), 3), 'yyyy-MM-dd');
+const keep = (fields: Record<string, string>) =>
+  post(another, { intent: 'keep', name: 'Harbour', onDay: SATURDAY, firstPour: '19:30', ...fields });
+const tonightsRolls = () => tonight().evening.runs.flatMap((run) => run.rollIds);
+
+beforeAll(() => {
+  storeTank('two', 2);
+  storeBatch('lane', 6);
+  for (const id of ['a', 'b', 'c']) storeRoll(id);
+});
+
+test('an evening is kept by name and day; what is wrong is told at its field, and a double press keeps one', async () => {
+  expect(tonightsRolls()).toEqual(['a', 'b', 'c']);
+  const errors = async (fields: Record<string, string>) =>
+    ((await keep(fields)) as unknown as { data: { kept: { error: Record<string, string[]> } } }).data.kept.error;
+  expect(await errors({ name: ' ' })).toMatchObject({ name: [expect.stringContaining('Give the evening a name')] });
+  expect(await errors({ onDay: '2026-02-31' })).toMatchObject({ onDay: [expect.stringContaining('Give the day')] });
+  expect(await errors({ onDay: '2020-01-01' })).toMatchObject({ onDay: [expect.stringContaining('past')] });
+  expect(await errors({ firstPour: '25:00' })).toMatchObject({ firstPour: [expect.stringContaining('A clock time')] });
+  expect(keptEvenings()).toEqual([]);
+  await post(another, { intent: 'roll-out', rollId: 'c' });
+  expect((await keep({ once: 'the-same-press' })).to).toBe('/');
+  await keep({ once: 'the-same-press' });
+  expect(keptEvenings()).toMatchObject([{ name: 'Harbour', onDay: SATURDAY, firstPour: '19:30' }]);
+});
+
+test('what it will use is promised once: not proposed for tonight, said on the Shelf, its room not given away', () => {
+  expect(tonightsRolls()).toEqual(['c']);
+  expect(reservedRolls()).toMatchObject({
+    rolls: { a: expect.stringContaining('Harbour') as string, b: expect.anything() as string },
+    batches: { lane: { rolls: 2 } },
+  });
+  expect(load(shelf, '/shelf')).toMatchObject({ batches: [{ name: 'lane', spokenFor: '2 rolls kept for Harbour.' }] });
+  // Twelve rolls a litre, six done: of five more, two are promised, so two of them do not fit.
+  for (const id of ['d', 'e', 'f', 'g', 'h']) storeRoll(id);
+  const { evening: planned } = tonight();
+  expect(planned.runs.flatMap((run) => run.rollIds)).toHaveLength(4);
+  expect(planned.leftOut).toHaveLength(2);
+  for (const id of ['d', 'e', 'f', 'g', 'h']) setRollState(id, 'developed', null);
+});
+
+test('its calendar entry begins when the bath must go on, with a reminder the day before, and keeps its name', async () => {
+  const [kept] = keptEvenings();
+  const file = (await (calendar({ params: { eveningId: kept?.id ?? '' } } as never) as Response).text()).replace(/\r\n /g, '');
+  expect(file).toContain(`UID:evening-${kept?.id}@steady-reel`);
+  expect(file).toContain('SUMMARY:Develop: Harbour');
+  expect(file).toMatch(/first pour 19:30\.\\nRun 1: Roll a\\, Roll b/);
+  expect(file).toContain('TRIGGER:-P1D');
+  const starts = /DTSTART:(\d{8})T(\d\d)(\d\d)(\d\d)Z/.exec(file);
+  const startMs = Date.UTC(
+    Number(starts?.[1]?.slice(0, 4)),
+    Number(starts?.[1]?.slice(4, 6)) - 1,
+    Number(starts?.[1]?.slice(6)),
+    Number(starts?.[2]),
+    Number(starts?.[3]),
+  );
+  expect(startMs).toBeLessThan(instantOf(SATURDAY, '19:30'));
+  expect(startMs).toBeGreaterThan(instantOf(SATURDAY, '17:00'));
+});
+
+test('an evening that goes on takes nothing from it; taken up it is tonight’s, let go its rolls wait again', async () => {
+  const started = startTonight();
+  expect(started.ok).toBe(true);
+  expect(changeComing(openSessionId() ?? '', { kind: 'roll-in', rollId: 'a' })).toMatchObject({
+    ok: false,
+    message: expect.stringMatching(/^Roll a is kept for Harbour, \w+ \d+ \w+\. Let that evening go first\.$/) as string,
+  });
+  const id = keptEvenings()[0]?.id ?? '';
+  expect((await post(evening, { intent: 'let-go' }, { eveningId: id })).to).toBe(`/?letGo=${id}`);
+  expect(reservedRolls().rolls).toEqual({});
+  await post(evening, { intent: 'take-back' }, { eveningId: id });
+  expect(Object.keys(reservedRolls().rolls)).toEqual(['a', 'b']);
+  // One of its rolls was developed meanwhile: it goes on without it.
+  setRollState('b', 'developed', null);
+  expect((await post(evening, { intent: 'take-up' }, { eveningId: id })).to).toBe('/evenings/new');
+  expect(readDraft().arrangement).toMatchObject([{ rollIds: ['a'] }]);
+  expect([tonightsRolls(), keptEvenings()]).toEqual([['a'], []]);
+  expect(await post(evening, { intent: 'take-up' }, { eveningId: 'nobody' })).toMatchObject({ status: 404 });
+});
