@@ -6,7 +6,7 @@ import { HEAT_SCHOOLS } from '../core/heat/tank-through-the-run.ts';
 import { TANK_MATERIALS } from '../core/heat/water.ts';
 import { INCIDENTS, TEST_RESULTS } from '../core/chemistry/standing.ts';
 import { COLOURS, EDGES, FRAMES, MARKS, SLIDES } from '../core/inspection/inspection.ts';
-import { habitShapes } from '../core/schedule/habits.ts';
+import { habitShapes } from '../core/schedule/read-habits.ts';
 import { TANK_METHODS } from '../core/schedule/tank.ts';
 import { TREATMENTS } from '../core/schedule/treatment.ts';
 

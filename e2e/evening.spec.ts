@@ -19,7 +19,9 @@ interface Told {
 
 /** The coming and live runs by the page's axis and ledger. */
 async function byThePage(page: Page): Promise<Told[]> {
-  const labels = await page.getByRole('img', { name: /^Run \d+/ }).evaluateAll((all) => all.map((each) => each.getAttribute('aria-label') ?? ''));
+  const labels = await page
+    .getByRole('img', { name: /^Run \d+/ })
+    .evaluateAll((all) => all.map((each) => each.getAttribute('aria-label') ?? ''));
   const ledger = await page.getByRole('region', { name: 'Will it last?' }).getByRole('listitem').allInnerTexts();
   return labels.map((label) => {
     const run = Number(/^Run (\d+)/.exec(label)?.[1]);
@@ -85,8 +87,14 @@ test('from the middle of an evening: what is next and when, will it last, and ev
   test.setTimeout(300_000);
   await open(page, '/');
   // The slide film stays out at first.
-  await page.getByRole('region', { name: /^Run 4/ }).getByText('Change', { exact: true }).click();
-  await page.getByRole('combobox', { name: /^Where .* goes/ }).last().selectOption('out');
+  await page
+    .getByRole('region', { name: /^Run 4/ })
+    .getByText('Change', { exact: true })
+    .click();
+  await page
+    .getByRole('combobox', { name: /^Where .* goes/ })
+    .last()
+    .selectOption('out');
   await expect(page.getByRole('heading', { name: /4 rolls in 3 runs/ })).toBeVisible();
   await page.getByRole('button', { name: 'Start at the Bench' }).click();
   await page.waitForURL(/\/bench\/.+/);
@@ -118,8 +126,14 @@ test('from the middle of an evening: what is next and when, will it last, and ev
   await temperature.press('Enter');
   await expect(moved).toContainText(/Run 2: developer \d:\d\d → \d:\d\d/);
   await agree(page, aside, request);
-  await page.getByRole('region', { name: /^Run 3/ }).getByText('Change', { exact: true }).click();
-  await page.getByRole('region', { name: /^Run 3/ }).getByLabel('Tank of this run').selectOption({ label: 'Plastic tank, three reels' });
+  await page
+    .getByRole('region', { name: /^Run 3/ })
+    .getByText('Change', { exact: true })
+    .click();
+  await page
+    .getByRole('region', { name: /^Run 3/ })
+    .getByLabel('Tank of this run')
+    .selectOption({ label: 'Plastic tank, three reels' });
   await expect(moved).toContainText('Run 3: Steel tank, two reels → Plastic tank, three reels');
   await agree(page, aside, request);
   await page.getByRole('button', { name: 'Join this evening' }).click();
@@ -135,7 +149,9 @@ test('from the middle of an evening: what is next and when, will it last, and ev
     const step = await page.getByRole('region', { name: 'Will it last?' }).textContent();
     await page.getByRole('button', { name: 'Undo last change' }).click();
     await expect(async () => {
-      const changed = JSON.stringify(await byThePage(page)) !== before || (await page.getByRole('region', { name: 'Will it last?' }).textContent()) !== step;
+      const changed =
+        JSON.stringify(await byThePage(page)) !== before ||
+        (await page.getByRole('region', { name: 'Will it last?' }).textContent()) !== step;
       expect(changed || i === 1).toBe(true);
     }).toPass({ timeout: 20_000 });
   }

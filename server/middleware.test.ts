@@ -2,6 +2,7 @@ import express from 'express';
 import { request } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import type { Server } from 'node:http';
+import { compressed } from './compressed.ts';
 import { headers } from './headers.ts';
 import { limits } from './limits.ts';
 import { ownOrigin } from './own-origin.ts';
@@ -13,7 +14,12 @@ const reached: string[] = [];
 beforeAll(async () => {
   const app = express();
   app.disable('x-powered-by');
-  app.use(headers, ownOrigin, limits);
+  app.use(headers, ownOrigin, limits, compressed);
+  app.get('/page', (_asked, response) => void response.type('html').send('<p>Pour at 38.0 °C.</p>'.repeat(2000)));
+  app.get('/stream', (_asked, response) => {
+    response.type('text/event-stream');
+    response.write('data: poured\n\n');
+  });
   app.use((asked, response) => {
     reached.push(`${asked.method} ${asked.path}`);
     response.send('reached');
@@ -99,4 +105,27 @@ test('a length that is not said, or is no length, is refused in the words of wha
   expect([chunked.status, JSON.parse(chunked.text)]).toEqual([411, { message: expect.stringContaining('Content-Length') as string }]);
   const long = await ask('POST', '/bench/run/events', { 'Content-Length': '2000000', 'Content-Type': 'application/json' });
   expect([long.status, JSON.parse(long.text)]).toEqual([413, { message: expect.stringContaining('larger than 1 MB') as string }]);
+});
+
+test('a page goes out compressed to whoever takes it, and plain to whoever does not', async () => {
+  const packed = await ask('GET', '/page', { 'Accept-Encoding': 'gzip, br' });
+  expect(packed.headers['content-encoding']).toMatch(/^(br|gzip)$/);
+  expect(packed.text.length).toBeLessThan(2000);
+  const plain = await ask('GET', '/page', {});
+  expect([plain.headers['content-encoding'], plain.text.length]).toEqual([undefined, 23 * 2000]);
+});
+
+test('an event is on its way at once: a stream is not held back to be compressed', async () => {
+  const first = await new Promise<string>((resolve, reject) => {
+    const asked = request({ port, host: '127.0.0.1', path: '/stream', headers: { 'Accept-Encoding': 'gzip, br' } }, (answer) => {
+      answer.setEncoding('utf8');
+      answer.once('data', (part: string) => {
+        resolve(`${answer.headers['content-encoding'] ?? 'plain'} ${part}`);
+        asked.destroy();
+      });
+    });
+    asked.on('error', (error) => (asked.destroyed ? undefined : reject(error)));
+    asked.end();
+  });
+  expect(first).toBe('plain data: poured\n\n');
 });

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import type { ServerBuild } from 'react-router';
 import { closeDatabase } from '../app/server/database.server.ts';
+import { compressed } from './compressed.ts';
 import { headers } from './headers.ts';
 import { limits } from './limits.ts';
 import { ownOrigin } from './own-origin.ts';
@@ -21,7 +22,7 @@ const root = process.cwd();
 const build = (await import(pathToFileURL(join(root, 'build', 'server', 'index.js')).href)) as ServerBuild;
 const app = express();
 app.disable('x-powered-by');
-app.use(headers, ownOrigin, limits);
+app.use(headers, ownOrigin, limits, compressed);
 // Built files never change under their names; the rest is asked for again.
 app.use('/assets', express.static(join(root, 'build', 'client', 'assets'), { immutable: true, maxAge: '1y' }));
 app.use(express.static(join(root, 'build', 'client'), { maxAge: '1h' }));

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { Suspense, useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { data, Link, redirectDocument, useRouteLoaderData } from 'react-router';
 import { lastUndoable } from '../../core/run/guard.ts';
@@ -25,15 +25,12 @@ import { Acts } from './acts.tsx';
 import { Column, Gauge } from './column.tsx';
 import { ConnectionSign } from './connection-sign.tsx';
 import { Ended } from './ended.tsx';
-import { MarginEntry } from './margin-entry.tsx';
-import { KeysPanel, MoreActs, SoundPanel } from './more-acts.tsx';
 import { NowPanel } from './now-panel.tsx';
-import { NoteEntry, ReadingEntry } from './reading-entry.tsx';
+import { fetchPanels, KeysPanel, MarginEntry, MoreActs, NoteEntry, ReadingEntry, SoundPanel, StartEntry } from './panels.ts';
 import { Readiness } from './readiness.tsx';
 import { SidePanel } from './side-panel.tsx';
 import { nextRun } from './next-run.server.ts';
 import { showClock } from './show-clock.ts';
-import { StartEntry } from './start-entry.tsx';
 import { TipLine } from './tip-line.tsx';
 import { useAwake, useBench } from './use-bench.ts';
 import { useCues } from './use-cues.ts';
@@ -97,6 +94,9 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
   const { next, until } = useNextRun(runId, loaderData.after, over);
   useAwake(!over);
   useServiceWorker();
+  useEffect(() => {
+    if (ready) void fetchPanels();
+  }, [ready]);
 
   const [asked, askAgain] = usePressAgain(state);
   const readable = useSettled(String(asked?.atMs), String(undefined));
@@ -154,7 +154,7 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
   const close = () => setPanel(null);
   const shared = { plan, state, now, nowMs };
   const panels = (
-    <>
+    <Suspense>
       {panel?.kind === 'reading' && (
         <ReadingEntry
           label="A reading"
@@ -178,7 +178,7 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
       {panel?.kind === 'margin' && here && <MarginEntry step={here} act={act} close={close} />}
       {panel?.kind === 'sound' && <SoundPanel sound={sound} change={setSound} play={play} close={close} />}
       {panel?.kind === 'keys' && <KeysPanel close={close} />}
-    </>
+    </Suspense>
   );
   const waiting = bottlesWaiting(plan, state, now.running?.endsAtMs ?? now.nextPourAtMs, nowMs);
   return (

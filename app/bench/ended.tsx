@@ -2,7 +2,7 @@ import { Form, Link } from 'react-router';
 import { plannedAndActual } from '../../core/run/planned-and-actual.ts';
 import type { RunPlan } from '../../core/run/run-plan.ts';
 import type { RunState } from '../../core/run/state.ts';
-import { showDuration } from '../../core/units/duration.ts';
+import { showDuration, showMinutes } from '../../core/units/duration.ts';
 import { showClock } from './show-clock.ts';
 import { UntilNextRun, type UntilNext } from './until-next-run.tsx';
 import { useSettled } from './use-settled.ts';
@@ -57,7 +57,7 @@ export function Ended({ runId, plan, state, nowMs, undo, next, until }: EndedPro
               <strong suppressHydrationWarning className="figure">
                 {showClock(dryAtMs).slice(0, 5)}
               </strong>
-              , in <span className="figure">{showDuration(dryInS)}</span>
+              , in <span className="figure">{showMinutes(dryInS)}</span>
             </>
           ) : (
             'It should be dry now: cut, sleeve and look.'
@@ -69,8 +69,8 @@ export function Ended({ runId, plan, state, nowMs, undo, next, until }: EndedPro
         <thead>
           <tr className="text-left text-sm text-night-quiet">
             <th className="font-normal">Bath</th>
-            <th className="text-right font-normal">planned</th>
-            <th className="text-right font-normal">was</th>
+            <th className="pl-4 text-right font-normal">planned</th>
+            <th className="pl-4 text-right font-normal">was</th>
           </tr>
         </thead>
         <tbody>
@@ -85,8 +85,8 @@ export function Ended({ runId, plan, state, nowMs, undo, next, until }: EndedPro
                 )}
                 {step.own && <span className="block text-base text-night-quiet">{step.own.words}</span>}
               </th>
-              <td className="figure text-right text-night-quiet">{showDuration(step.plannedS)}</td>
-              <td className="figure text-right">
+              <td className="figure pl-4 text-right text-night-quiet">{showDuration(step.plannedS)}</td>
+              <td className="figure pl-4 text-right">
                 {step.skipped ? 'skipped' : step.actualS === null ? 'not run' : showDuration(step.actualS)}
               </td>
             </tr>

@@ -1,5 +1,5 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
-import { readRunEvent, type RunEvent, type StepsById } from '../../core/run/event.ts';
+import { readAcceptedEvent, type RunEvent, type StepsById } from '../../core/run/event.ts';
 
 export interface Confirmed {
   readonly seq: number;
@@ -47,8 +47,8 @@ export class EventStore {
 
   /** What an older page of this browser kept is brought up to date; what cannot be read is left. */
   private read(event: unknown): RunEvent[] {
-    const read = readRunEvent(event, this.run);
-    return read.ok ? [read.value] : [];
+    const read = readAcceptedEvent(event, this.run);
+    return read ? [read] : [];
   }
 
   async enqueue(event: RunEvent): Promise<void> {

@@ -1,5 +1,5 @@
 import { nanoid } from 'nanoid';
-import { readRunEvent, type RunEvent } from '../../core/run/event.ts';
+import { readAcceptedEvent, type RunEvent } from '../../core/run/event.ts';
 import { refusalOf } from '../../core/run/guard.ts';
 import type { RunPlan } from '../../core/run/run-plan.ts';
 import { foldRun, withEvent, type RunState } from '../../core/run/state.ts';
@@ -182,8 +182,8 @@ export class RunChannel {
     };
     stream.onmessage = (message: MessageEvent<string>) => {
       const seq = Number(message.lastEventId);
-      const read = readRunEvent(JSON.parse(message.data), this.plan);
-      if (read.ok) this.take([{ seq, event: read.value }]);
+      const event = readAcceptedEvent(JSON.parse(message.data), this.plan);
+      if (event) this.take([{ seq, event }]);
       this.streamed = Math.max(this.streamed, seq);
       this.changed();
     };

@@ -1,4 +1,5 @@
-import { readRunEvent, storedEvent, type RunEvent } from '../../core/run/event.ts';
+import { storedEvent, type RunEvent } from '../../core/run/event.ts';
+import { readRunEvent } from '../../core/run/read-event.ts';
 import { timeRefusal } from '../../core/run/act-time.ts';
 import { refusalOf } from '../../core/run/guard.ts';
 import { foldRun, withEvent, type RunState } from '../../core/run/state.ts';

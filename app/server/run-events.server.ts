@@ -1,4 +1,5 @@
-import { readStoredEvent, storedEvent, type RunEvent, type StepsById } from '../../core/run/event.ts';
+import { storedEvent, type RunEvent, type StepsById } from '../../core/run/event.ts';
+import { readStoredEvent } from '../../core/run/read-event.ts';
 import { sql } from './database.server.ts';
 
 export interface StoredEvent {

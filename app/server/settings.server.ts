@@ -27,9 +27,23 @@ export function storedUnits(): Units {
   return readUnits(storedSetting('units'));
 }
 
+/** What this machine said of a zone that it was asked about; asking takes longer than most queries. */
+const knownZones = new Map<string, boolean>();
+const MOST_ZONES = 1000;
+const machinesZone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+
 /** A time zone that this machine knows. */
 export function isZone(zone: unknown): zone is string {
   if (typeof zone !== 'string' || zone.length > 80 || zone === '') return false;
+  const known = knownZones.get(zone);
+  if (known !== undefined) return known;
+  if (knownZones.size >= MOST_ZONES) knownZones.clear();
+  const is = machineKnows(zone);
+  knownZones.set(zone, is);
+  return is;
+}
+
+function machineKnows(zone: string): boolean {
   try {
     return new Intl.DateTimeFormat('en', { timeZone: zone }).resolvedOptions().timeZone !== '';
   } catch {
@@ -40,7 +54,7 @@ export function isZone(zone: unknown): zone is string {
 /** One person, one zone: their browser's, which it tells at the first visit; this machine's until then. */
 export function personsZone(): string {
   const stored = (storedSetting('zone') as { zone?: unknown } | null)?.zone;
-  return isZone(stored) ? stored : Intl.DateTimeFormat().resolvedOptions().timeZone;
+  return isZone(stored) ? stored : machinesZone;
 }
 
 /** The currency money is shown in, chosen once; null until it was. */

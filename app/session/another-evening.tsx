@@ -67,17 +67,21 @@ export default function AnotherEvening({ loaderData, actionData }: Route.Compone
         page={page}
         refusal={changed && 'data' in changed ? changed.data : null}
         instead={
-          <Form method="post" {...getFormProps(form)} className="flex flex-wrap items-end gap-3">
-            <input type="hidden" name="once" value={once} />
-            <TextField field={fields.name} label="Keep this evening as" className="w-52" />
-            <TextField field={fields.onDay} label="Day" type="date" className="w-44" figures />
-            <TextField field={fields.firstPour} label="First pour" type="time" className="w-32" figures />
-            <Button filled name="intent" value="keep" className="min-h-11">
-              Keep it
-            </Button>
-            <FormErrors errors={form.errors} />
+          page.evening.runs.length === 0 ? (
             <LinkButton to="/">{goesOn ? 'Back to tonight' : 'Back'}</LinkButton>
-          </Form>
+          ) : (
+            <Form method="post" {...getFormProps(form)} className="flex flex-wrap items-end gap-3">
+              <input type="hidden" name="once" value={once} />
+              <TextField field={fields.name} label="Keep this evening as" className="w-52" />
+              <TextField field={fields.onDay} label="Day" type="date" className="w-44" figures />
+              <TextField field={fields.firstPour} label="First pour" className="w-28" figures />
+              <Button filled name="intent" value="keep" className="min-h-11">
+                Keep it
+              </Button>
+              <FormErrors errors={form.errors} />
+              <LinkButton to="/">{goesOn ? 'Back to tonight' : 'Back'}</LinkButton>
+            </Form>
+          )
         }
       />
       <KeptEvenings evenings={toCome} letGo={null} />

@@ -86,7 +86,8 @@ function UnderWay({ page, underWay, others, actionData }: Shown) {
   return (
     <FirstRunContext value={underWay.begun.length + 1}>
       <NowHead page={underWay} nowMs={nowMs} />
-      <div aria-live="polite" className="mb-4 space-y-3 empty:hidden">
+      {/* What a change moved is in sight wherever on the page it was made. */}
+      <div aria-live="polite" className="sticky top-2 z-30 mb-4 space-y-3 empty:hidden">
         {refusal?.field === null && <RefusalNotice refusal={refusal} />}
         {actionData?.moved && <Moved moved={actionData.moved} />}
         <OtherSessions runs={others} />

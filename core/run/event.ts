@@ -1,7 +1,4 @@
-import { array, boolean, mixed, number, object, string, type AnySchema } from 'yup';
-import { answered, refused, type Answer } from '../answer.ts';
-import { checkedAgainst } from '../faults-in-words.ts';
-import { MOST_OWN, type OwnMargin } from '../timing/own-margin.ts';
+import type { OwnMargin } from '../timing/own-margin.ts';
 
 interface Happened {
   /** Made where the act was made, so that a repeated delivery is recognised. */
@@ -52,105 +49,40 @@ export interface StepsById {
   readonly steps: readonly { readonly id: string }[];
 }
 
-/** A step by its id, or by its place as the first version had it. */
-const step = () =>
-  mixed()
-    .test('step', 'step must be the id of one of the run’s steps.', (value) =>
-      typeof value === 'string'
-        ? value.length > 0 && value.length <= 120
-        : typeof value === 'number' && Number.isInteger(value) && value >= 0 && value < 200,
-    )
-    .required();
-const eventId = () => string().min(8).max(64).required();
-const tempC = () => number().min(0).max(100).required();
-
-const bodies: Readonly<Record<RunEventKind, Record<string, AnySchema>>> = {
-  readied: { skipped: array(string().max(200).required()).max(40).required() },
-  poured: { step: step() },
-  'step-ended': { step: step() },
-  skipped: { step: step() },
-  repeated: { step: step() },
-  lengthened: { step: step(), seconds: number().integer().min(-3600).max(3600).required() },
-  nudged: { step: step(), seconds: number().integer().min(-3600).max(3600).required() },
-  margin: {
-    step: step(),
-    by: string().oneOf(['seconds', 'percent']).required(),
-    amount: number()
-      .when('by', ([by], schema) =>
-        by === 'percent'
-          ? schema.min(-MOST_OWN.percent).max(MOST_OWN.percent)
-          : schema.integer().min(-MOST_OWN.seconds).max(MOST_OWN.seconds),
-      )
-      .required(),
-    reason: string().max(200).defined(),
-  },
-  reading: {
-    c: tempC(),
-    shownC: tempC(),
-    thermometer: string().max(120).nullable().defined(),
-    thermometerId: string().max(80).nullable(),
-    of: string().matches(/^(tank|tub|bottle:.{1,120})$/, 'of must be tank, tub or bottle: with a step.'),
-  },
-  correction: { step: step(), follow: boolean().required() },
-  note: { text: string().min(1).max(2000).required() },
-  paused: {},
-  resumed: {},
-  undone: { event: eventId() },
-  finished: {},
-  'given-up': { reason: string().max(500).defined(), countsRolls: boolean().required() },
-};
-
-export const RUN_EVENT_KINDS = Object.keys(bodies) as readonly RunEventKind[];
-
-function eventSchemaFor(value: unknown): AnySchema {
-  const kind = (value as { kind?: unknown } | null)?.kind;
-  const body = typeof kind === 'string' && Object.hasOwn(bodies, kind) ? bodies[kind as RunEventKind] : {};
-  return object({
-    v: number().oneOf([1, EVENT_VERSION]),
-    id: eventId(),
-    atMs: number().integer().min(0).max(8.64e15).required(),
-    kind: string().oneOf(RUN_EVENT_KINDS).required(),
-    ...body,
-  })
-    .exact()
-    .required();
-}
-
-/**
- * Reads one event, of any version, from outside or from the book. Every fault is named by its path; an unknown field is
- * a fault. A step that was named by its place gets its id.
- */
-export function readRunEvent(value: unknown, run: StepsById): Answer<RunEvent> {
-  const checked = checkedAgainst(eventSchemaFor(value), value);
-  if (!checked.ok) return checked;
-  const { v: _, ...event } = value as { v?: number; step?: unknown };
-  if (event.step === undefined) return answered(event as RunEvent);
-  const id = typeof event.step === 'number' ? run.steps[event.step]?.id : run.steps.find((each) => each.id === event.step)?.id;
-  if (id === undefined)
-    return refused({
-      code: 'unknown-step',
-      path: '$.step',
-      message: `This run has no such step. Its steps are ${run.steps.map((each) => each.id).join(', ')}.`,
-    });
-  return answered({ ...event, step: id } as RunEvent);
-}
+export const RUN_EVENT_KINDS = [
+  'readied',
+  'poured',
+  'step-ended',
+  'skipped',
+  'repeated',
+  'lengthened',
+  'nudged',
+  'margin',
+  'reading',
+  'correction',
+  'note',
+  'paused',
+  'resumed',
+  'undone',
+  'finished',
+  'given-up',
+] as const satisfies readonly RunEventKind[];
 
 const KINDS: ReadonlySet<unknown> = new Set(RUN_EVENT_KINDS);
 
 /**
- * Reads an event back from the book, or as the server tells it. It was checked field by field when it was appended; an
- * evening has thousands, so what is in today's version is only looked over here. Anything else goes the long way.
+ * Reads back an event that was checked field by field when it was appended: from the book, from the server, or from what
+ * this screen kept. An evening has thousands, so it is only looked over; a step that was named by its place gets its id.
+ * Null for what is no event of this run, or of a version that is not known yet.
  */
-export function readStoredEvent(value: unknown, run: StepsById): Answer<RunEvent> {
-  if (typeof value !== 'object' || value === null) return readRunEvent(value, run);
+export function readAcceptedEvent(value: unknown, run: StepsById): RunEvent | null {
+  if (typeof value !== 'object' || value === null) return null;
   const { v, ...event } = value as { v?: unknown; id?: unknown; atMs?: unknown; kind?: unknown; step?: unknown };
-  const known =
-    v === EVENT_VERSION &&
-    typeof event.id === 'string' &&
-    typeof event.atMs === 'number' &&
-    KINDS.has(event.kind) &&
-    (event.step === undefined || run.steps.some((step) => step.id === event.step));
-  return known ? answered(event as RunEvent) : readRunEvent(value, run);
+  const known = v === undefined || v === 1 || v === EVENT_VERSION;
+  if (!known || typeof event.id !== 'string' || typeof event.atMs !== 'number' || !KINDS.has(event.kind)) return null;
+  if (event.step === undefined) return event as RunEvent;
+  const step = typeof event.step === 'number' ? run.steps[event.step] : run.steps.find((each) => each.id === event.step);
+  return step ? ({ ...event, step: step.id } as RunEvent) : null;
 }
 
 /** An event as it is stored. */

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { housePlan } from './a-run-plan.fixture.ts';
-import { readRunEvent, type RunEvent } from './event.ts';
+import type { RunEvent } from './event.ts';
+import { readRunEvent } from './read-event.ts';
 import { refusalOf } from './guard.ts';
 import { lightOf } from './light.ts';
 import { runNow } from './now.ts';

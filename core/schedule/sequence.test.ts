@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { shippedKit, SHIPPED_KITS } from '../kit/shipped-kits.ts';
 import { bleachesOrFixes, isDeveloper, isFinal, isWater } from '../kit/kind.ts';
 import type { Kit } from '../kit/kit.ts';
-import { readHabits, type Habits } from './habits.ts';
+import type { Habits } from './habits.ts';
+import { readHabits } from './read-habits.ts';
 import { draftSequence } from './sequence.ts';
 import { TREATMENTS, treatmentRefusal, type Treatment } from './treatment.ts';
 

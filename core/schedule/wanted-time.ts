@@ -38,9 +38,21 @@ function on(time: string, nowMs: number, daysOn: number, zone: string): WantedTi
   return second === undefined ? { kind: 'once', atMs: first } : { kind: 'twice', firstMs: first, secondMs: second };
 }
 
+/** A page tells dozens of clock times in one zone; making its formatter is what takes long. */
+const hands = new Map<string, Intl.DateTimeFormat>();
+
+function handOf(zone: string): Intl.DateTimeFormat {
+  const known = hands.get(zone);
+  if (known) return known;
+  const made = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', hourCycle: 'h23', timeZone: zone });
+  hands.set(zone, made);
+  return made;
+}
+
 /** `19:30`; in the hour that comes twice, with the zone's own name, so that 02:23 before 02:04 can be told apart. */
 export function clockTime(atMs: number, zone: string): string {
-  const here = format(new TZDate(atMs, zone), 'HH:mm');
-  const again = [atMs - HOUR_MS, atMs + HOUR_MS].some((ms) => format(new TZDate(ms, zone), 'HH:mm') === here);
+  const hand = handOf(zone);
+  const here = hand.format(atMs);
+  const again = [atMs - HOUR_MS, atMs + HOUR_MS].some((ms) => hand.format(ms) === here);
   return again ? `${here} ${format(new TZDate(atMs, zone), 'OOO')}` : here;
 }

@@ -1,6 +1,7 @@
 import { array, mixed, number, object, string, type AnySchema, type InferType } from 'yup';
 import { isArrangement } from '../../../core/schedule/arranged-run.ts';
-import { readHabits, type Habits } from '../../../core/schedule/habits.ts';
+import type { Habits } from '../../../core/schedule/habits.ts';
+import { readHabits } from '../../../core/schedule/read-habits.ts';
 import type { ArrangedRun } from '../../../core/schedule/evening.ts';
 import type { WearSchool } from '../../../core/timing/roll-number.ts';
 import type { OwnMargin } from '../../../core/timing/own-margin.ts';

@@ -1,6 +1,7 @@
 import type { HouseHeat } from '../../../core/heat/tank-heat-setting.ts';
 import { batchesByFreshness, bathProcess, planEvening, type Evening, type EveningRoll } from '../../../core/schedule/evening.ts';
-import { readHabits, type Habits } from '../../../core/schedule/habits.ts';
+import type { Habits } from '../../../core/schedule/habits.ts';
+import { readHabits } from '../../../core/schedule/read-habits.ts';
 import { pushedByRuleOfThumb } from '../../../core/timing/rule-of-thumb.ts';
 import { listBatches, type BatchWithKit } from '../../server/batches.server.ts';
 import { today } from '../../server/clock.server.ts';

@@ -2,7 +2,7 @@ import { Chart, LineController, LineElement, LinearScale, PointElement, type Cha
 import { useEffect, useRef, useState } from 'react';
 import { useFetcher } from 'react-router';
 import { bathWorking, type TankInSums } from '../../../core/heat/bath-working.ts';
-import { eveningBath, type EveningBath, type EveningBathQuestion } from '../../../core/heat/evening-bath.ts';
+import type { EveningBath, EveningBathQuestion } from '../../../core/heat/evening-bath.ts';
 import { BOTTLE_MATERIALS } from '../../../core/heat/water-bath.ts';
 import { windowToPourIn } from '../../../core/heat/heater-on.ts';
 import { showMinutes } from '../../../core/units/duration.ts';
@@ -14,6 +14,7 @@ import { useText, useUnits, type Units } from '../../ui/units.ts';
 import { useWorkerAnswer } from '../../ui/use-worker-answer.ts';
 import type { EveningSettings } from '../../run/evening-settings.ts';
 import { Sums } from './sums.tsx';
+import { bathOnce } from './bath-once.ts';
 import { useTonightAction } from '../draft/tonight-form.tsx';
 
 Chart.register(LineController, LineElement, LinearScale, PointElement);
@@ -209,7 +210,7 @@ function wholeMinutes(seconds: number): number {
 
 /** First answered at once, for the server's page; from then on by a worker, the latest question only. */
 function useBath(question: EveningBathQuestion): EveningBath {
-  const [first] = useState(() => eveningBath(question));
+  const [first] = useState(() => bathOnce(question));
   const answer = useWorkerAnswer<EveningBathQuestion, EveningBath>(
     () => new Worker(new URL('../../workers/evening-bath.worker.ts', import.meta.url), { type: 'module' }),
     question,

@@ -1,10 +1,11 @@
-import { eveningBath, type EveningBathQuestion } from '../../../core/heat/evening-bath.ts';
+import type { EveningBathQuestion } from '../../../core/heat/evening-bath.ts';
 import { clockOfTheEvening } from '../../../core/schedule/evening-clock.ts';
 import type { EveningAnchor, RunClock } from '../../../core/schedule/session-clock.ts';
 import { showMinutes } from '../../../core/units/duration.ts';
 import { clockTime, wantedTime } from '../../../core/schedule/wanted-time.ts';
 import { personsZone, storedSetting } from '../../server/settings.server.ts';
 import type { Tonight } from '../draft/tonight.server.ts';
+import { bathOnce } from './bath-once.ts';
 import { readEvening, type EveningSettings } from '../../run/evening-settings.ts';
 
 /** What a wanted clock time asks back, on the two nights a year on which it is not just one. */
@@ -69,7 +70,7 @@ function anchorOf(
 
 /** Seconds from heater on to every bottle in range; null when it never gets there, or nothing is warmed. */
 export function warmingOf(question: EveningBathQuestion | null): number | null {
-  const ready = question ? eveningBath(question).readyS : null;
+  const ready = question ? bathOnce(question).readyS : null;
   return ready?.ok ? ready.value : null;
 }
 

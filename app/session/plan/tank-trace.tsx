@@ -53,7 +53,16 @@ export function TankTrace({ plan }: { readonly plan: Pick<Plan, 'steps' | 'total
           <p key={step.id}>
             {critical.length > 1 && `${step.name}: `}Pour at{' '}
             <strong className="figure text-teal">{show(step.pourC ?? step.temperatureC)}</strong>, in the tank{' '}
-            <span className="figure">{steadyOr(show(startsC), show(endsC), startsC, endsC)}</span>
+            {show(startsC) === show(endsC) ? (
+              <>
+                steady at <span className="figure">{show(startsC)}</span>
+              </>
+            ) : (
+              <>
+                <span className="figure">{show(startsC)}</span> {endsC < startsC ? 'falling' : 'rising'} to{' '}
+                <span className="figure">{show(endsC)}</span>
+              </>
+            )}
           </p>
         ))}
       </figcaption>

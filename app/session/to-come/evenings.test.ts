@@ -11,8 +11,7 @@ import { nowMs } from '../../server/clock.server.ts';
 import { keptEvenings } from '../../server/evenings.server.ts';
 import { setRollState } from '../../server/rolls.server.ts';
 import { openSessionId } from '../../server/runs.server.ts';
-import { loader as shelf } from '../../shelf/shelf.tsx';
-import { load, post } from '../../ui/posting.fixture.ts';
+import { post } from '../../ui/posting.fixture.ts';
 import { action as another } from '../another-evening.tsx';
 import { readDraft, tonight } from '../draft/tonight.server.ts';
 import { action as evening } from '../evening-to-come.ts';
@@ -47,13 +46,12 @@ test('an evening is kept by name and day; what is wrong is told at its field, an
   expect(keptEvenings()).toMatchObject([{ name: 'Harbour', onDay: SATURDAY, firstPour: '19:30' }]);
 });
 
-test('what it will use is promised once: not proposed for tonight, said on the Shelf, its room not given away', () => {
+test('what it will use is promised once: not proposed for tonight, its room not given away', () => {
   expect(tonightsRolls()).toEqual(['c']);
   expect(reservedRolls()).toMatchObject({
     rolls: { a: expect.stringContaining('Harbour') as string, b: expect.anything() as string },
     batches: { lane: { rolls: 2 } },
   });
-  expect(load(shelf, '/shelf')).toMatchObject({ batches: [{ name: 'lane', spokenFor: '2 rolls kept for Harbour.' }] });
   // Twelve rolls a litre, six done: of five more, two are promised, so two of them do not fit.
   for (const id of ['d', 'e', 'f', 'g', 'h']) storeRoll(id);
   const { evening: planned } = tonight();
@@ -64,7 +62,7 @@ test('what it will use is promised once: not proposed for tonight, said on the S
 
 test('its calendar entry begins when the bath must go on, with a reminder the day before, and keeps its name', async () => {
   const [kept] = keptEvenings();
-  const file = (await (calendar({ params: { eveningId: kept?.id ?? '' } } as never) as Response).text()).replace(/\r\n /g, '');
+  const file = (await calendar({ params: { eveningId: kept?.id ?? '' } } as never).text()).replace(/\r\n /g, '');
   expect(file).toContain(`UID:evening-${kept?.id}@steady-reel`);
   expect(file).toContain('SUMMARY:Develop: Harbour');
   expect(file).toMatch(/first pour 19:30\.\\nRun 1: Roll a\\, Roll b/);

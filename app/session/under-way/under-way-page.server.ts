@@ -1,9 +1,10 @@
 import { clockTime } from '../../../core/schedule/wanted-time.ts';
 import { toDoInWords } from '../../../core/schedule/whats-next.ts';
-import { eveningBath, type EveningBathQuestion } from '../../../core/heat/evening-bath.ts';
+import type { EveningBathQuestion } from '../../../core/heat/evening-bath.ts';
 import type { EveningUnderWay } from '../../run/evening-under-way.server.ts';
 import { clockSpeed } from '../../server/clock.server.ts';
 import { personsZone } from '../../server/settings.server.ts';
+import { bathOnce } from '../evening/bath-once.ts';
 import { clockTicks } from '../evening/headline.ts';
 
 export type UnderWayPage = ReturnType<typeof underWayPage>;
@@ -55,7 +56,7 @@ export function underWayPage(
 
 /** Where the bath should be so long after its heater went on; past what was followed it stays as it was last. */
 function bathBy(question: EveningBathQuestion, afterS: number): number | null {
-  const { atS, tubC } = eveningBath(question).warmUp.trace;
+  const { atS, tubC } = bathOnce(question).warmUp.trace;
   const next = atS.findIndex((each) => each >= afterS);
   if (next <= 0) return tubC.at(next === 0 ? 0 : -1) ?? null;
   const [fromS = 0, toS = 0] = [atS[next - 1], atS[next]];
