@@ -189,8 +189,8 @@ test('the session starts, and its runs go to the Bench in order', async ({ page 
   await expect(page.getByText(/Run 2 of/)).toBeVisible();
   await open(page, '/');
   await expect(page.getByRole('link', { name: 'Back to the Bench' })).toBeVisible();
-  await page.getByRole('button', { name: /off, to plan again/ }).click();
-  await expect(page.getByRole('button', { name: /off, to plan again/ })).toHaveCount(0);
+  await page.getByRole('button', { name: /^No more after run \d/ }).click();
+  await expect(page.getByRole('button', { name: /^No more after run/ })).toHaveCount(0);
 
   await test.step('an evening is planned like an earlier one', async () => {
     await open(page, '/logbook');

@@ -1,14 +1,12 @@
 import { lazy } from 'react';
 
-const reading = () => import('./reading-entry.tsx');
-const start = () => import('./start-entry.tsx');
 const margin = () => import('./margin-entry.tsx');
 const more = () => import('./more-acts.tsx');
 
-/** Panels that are opened by a press: the Bench shows and answers before they are here, and has them soon after. */
-export const ReadingEntry = lazy(() => reading().then((module) => ({ default: module.ReadingEntry })));
-export const NoteEntry = lazy(() => reading().then((module) => ({ default: module.NoteEntry })));
-export const StartEntry = lazy(() => start().then((module) => ({ default: module.StartEntry })));
+/**
+ * Panels that are opened by a press and read before they are used: the Bench shows and answers before they are here.
+ * Those that are typed into at once (a reading, a note, a start) are not among them: no digit may be lost to a fetch.
+ */
 export const MarginEntry = lazy(() => margin().then((module) => ({ default: module.MarginEntry })));
 export const MoreActs = lazy(() => more().then((module) => ({ default: module.MoreActs })));
 export const SoundPanel = lazy(() => more().then((module) => ({ default: module.SoundPanel })));
@@ -16,5 +14,5 @@ export const KeysPanel = lazy(() => more().then((module) => ({ default: module.K
 
 /** Fetches them all, so that they are there when the network is not. */
 export async function fetchPanels(): Promise<void> {
-  await Promise.allSettled([reading(), start(), margin(), more()]);
+  await Promise.allSettled([margin(), more()]);
 }

@@ -1,4 +1,4 @@
-import { Suspense, useState } from 'react';
+import { useState } from 'react';
 import { Form, useFetcher } from 'react-router';
 import { isDeveloper, isWater } from '../../core/kit/kind.ts';
 import type { RunPlan } from '../../core/run/run-plan.ts';
@@ -8,8 +8,7 @@ import type { PlannedStep } from '../../core/schedule/plan.ts';
 import { showRange } from '../../core/units/sentence.ts';
 import { showTemperature } from '../../core/units/temperature.ts';
 import { useUnits, type Units } from '../ui/units.ts';
-import { ReadingEntry } from './panels.ts';
-import type { Thermometer } from './reading-entry.tsx';
+import { ReadingEntry, type Thermometer } from './reading-entry.tsx';
 import type { Act } from './run-channel.ts';
 import { TipLine, type TipLineProps } from './tip-line.tsx';
 
@@ -109,19 +108,17 @@ function Measured({ runId, sessionId, plan, thermometers, measuring, measure }: 
   if (measuring !== null)
     return (
       <div className="mt-4">
-        <Suspense>
-          <ReadingEntry
-            label={`${developer.name}, in its bottle`}
-            first={measuring}
-            thermometers={thermometers}
-            places={[{ of: `bottle:${developer.id}`, name: developer.name }]}
-            refusal={replan.data?.message ?? null}
-            keep={(reading) =>
-              void replan.submit({ step: developer.bath, tempC: String(reading.c) }, { method: 'post', action: `/runs/${runId}/replan` })
-            }
-            close={() => measure(null)}
-          />
-        </Suspense>
+        <ReadingEntry
+          label={`${developer.name}, in its bottle`}
+          first={measuring}
+          thermometers={thermometers}
+          places={[{ of: `bottle:${developer.id}`, name: developer.name }]}
+          refusal={replan.data?.message ?? null}
+          keep={(reading) =>
+            void replan.submit({ step: developer.bath, tempC: String(reading.c) }, { method: 'post', action: `/runs/${runId}/replan` })
+          }
+          close={() => measure(null)}
+        />
       </div>
     );
   return (

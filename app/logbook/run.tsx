@@ -5,7 +5,7 @@ import { showDuration, showDurationChange } from '../../core/units/duration.ts';
 import { showTemperature } from '../../core/units/temperature.ts';
 import { stateOfRun } from '../run/run-log.server.ts';
 import { rollsOfRun } from '../server/rolls.server.ts';
-import { draftOfSession, findRun, setRunVerdict } from '../server/runs.server.ts';
+import { draftOfSession, findRun, openSessionId, setRunVerdict } from '../server/runs.server.ts';
 import { shownInstant } from '../server/clock.server.ts';
 import { writeSetting } from '../server/settings.server.ts';
 import { INPUT } from '../ui/fields.tsx';
@@ -44,7 +44,8 @@ export async function action({ request, params }: Route.ActionArgs) {
     // Its rolls are done: what carries over is how the evening was set, not which roll went where. Its document is the Session place's own to read; here only what must not come back is taken out.
     const draft = run ? draftOfSession(run.sessionId) : null;
     if (typeof draft === 'object' && draft !== null) writeSetting('draft', { ...draft, arrangement: null, excluded: [] });
-    throw redirect('/');
+    // Tonight's own plan is not on the table while an evening goes on.
+    throw redirect(openSessionId() === null ? '/' : '/evenings/new');
   }
   if (!findRun(params.runId)) throw data('The logbook has no such run.', { status: 404 });
   setRunVerdict(params.runId, textOf(form, 'verdict').trim().slice(0, 2000));

@@ -84,6 +84,7 @@ function MarginField({
       </label>
       <input
         id={id}
+        aria-label={`Own margin on ${bath.name.toLowerCase()}`}
         name="amount"
         key={shown}
         defaultValue={shown}
