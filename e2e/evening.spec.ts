@@ -177,6 +177,7 @@ test('a phone in the middle of it: what is next stands on top, nothing is cut of
   await page.setViewportSize({ width: 390, height: 844 });
   await open(page, '/');
   await expect(page.getByRole('heading', { level: 1 })).toBeInViewport();
+  await expect(page.getByText(/Kiln Lane 4 will have done 12 of 12: it lasts\./)).toBeInViewport();
   await expect(page.getByRole('link', { name: 'Back to the Bench' })).toBeInViewport();
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
 });

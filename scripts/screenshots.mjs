@@ -13,7 +13,7 @@ mkdirSync(out, { recursive: true });
 fillDemo(database);
 const port = await freePort(4250);
 const base = `http://127.0.0.1:${port}`;
-const server = await startServer({ port, database });
+let server = await startServer({ port, database });
 const browser = await chromium.launch({
   executablePath: CHROMIUM,
   args: [
@@ -83,7 +83,7 @@ await picture('bench-ready', ready);
 // The session was begun this minute; for a picture of a developer half done it has to have begun earlier.
 const { default: Database } = await import('better-sqlite3');
 const file = new Database(database);
-file.exec('UPDATE sessions SET started_at_ms = started_at_ms - 600000');
+file.exec('UPDATE sessions SET started_at_ms = started_at_ms - 3600000');
 file.close();
 const developer = await runAt([
   [190, { kind: 'readied', skipped: [] }],
@@ -95,5 +95,31 @@ const developer = await runAt([
 ]);
 await picture('bench', developer);
 await picture('bench-phone', developer, PHONE);
+await picture('session-under-way', '/');
+await picture('session-under-way-phone', '/', PHONE);
+
+// A run as it should be, hung up a minute ago: what lies between it and the next.
+server.kill();
+await new Promise((resolve) => server.once('exit', resolve));
+fillDemo(database);
+server = await startServer({ port, database });
+await runAt([]);
+const again = new Database(database);
+again.exec('UPDATE sessions SET started_at_ms = started_at_ms - 7200000');
+again.close();
+let agoS = 1330;
+const whole = [[agoS + 30, { kind: 'readied', skipped: [] }]];
+for (const [step, seconds] of [
+  ['prewash', 60],
+  ['developer', 247],
+  ['rinse', 30],
+  ['bleach-fix', 616],
+  ['wash', 180],
+  ['stabiliser', 60],
+]) {
+  whole.push([agoS, { kind: 'poured', step }], [agoS - seconds, { kind: 'step-ended', step }]);
+  agoS -= seconds + 5;
+}
+await picture('bench-between', await runAt([...whole, [60, { kind: 'finished' }]]));
 await browser.close();
 server.kill();

@@ -52,7 +52,8 @@ test('what was done stays as it was, steps follow one another, and nothing to co
         expect(step.startMs).toBeGreaterThanOrEqual(steps[i - 1]?.endMs ?? 0);
         if (step.is === 'to-come') expect(step.startMs).toBeGreaterThanOrEqual(nowMs);
         if (step.is === 'running') expect(step.endMs).toBeGreaterThanOrEqual(nowMs);
-        if (step.is === 'done') expect((step.endMs - step.startMs) / 1000).toBe(Math.max(1, (plan.steps[i]?.seconds ?? 0) + (offS[i] ?? 0)));
+        if (step.is === 'done')
+          expect((step.endMs - step.startMs) / 1000).toBe(Math.max(1, (plan.steps[i]?.seconds ?? 0) + (offS[i] ?? 0)));
       }
       expect(endMs).toBe(steps.at(-1)?.endMs);
       expect(hungMs).toBeGreaterThanOrEqual(nowMs);

@@ -13,7 +13,8 @@ const live = {
   ],
 };
 const run2: ToCome = { run: 2, warmFromMs: min(31), loadFromMs: min(32), firstPourMs: min(42), endMs: min(60), hungMs: min(65) };
-const said = (toDo: ReturnType<typeof whatsNext>) => toDo.map((thing) => ({ ...thing, words: toDoInWords(thing), at: `19:${thing.atMs / 60_000}` }));
+const said = (toDo: ReturnType<typeof whatsNext>) =>
+  toDo.map((thing) => ({ ...thing, words: toDoInWords(thing), at: `19:${thing.atMs / 60_000}` }));
 
 test('everything still to do comes in the order of the clock, what is done is behind', () => {
   expect(said(whatsNext(live, [run2], min(10))).map(({ words, at }) => `${at} ${words}`)).toEqual([

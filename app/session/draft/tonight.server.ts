@@ -7,6 +7,7 @@ import { listBatches, type BatchWithKit } from '../../server/batches.server.ts';
 import { today } from '../../server/clock.server.ts';
 import { waitingRolls as rollsThatWait, type Roll } from '../../server/rolls.server.ts';
 import { waitingRollsByBatch } from '../../server/runs.server.ts';
+import { whileUnchanged } from '../../server/unchanged.server.ts';
 import { storedSetting, writeSetting } from '../../server/settings.server.ts';
 import { listTanks, type TankOnShelf } from '../../server/tanks.server.ts';
 import { readEvening } from '../../run/evening-settings.ts';
@@ -59,6 +60,10 @@ export function usualHabits(): Habits {
 
 /** What waits, what the shelf can do, and the evening that follows from both. */
 export function tonight(): Tonight {
+  return whileUnchanged('tonight', planTonight);
+}
+
+function planTonight(): Tonight {
   const { before, ...draft } = readDraft();
   const set = eveningSet(draft, rollsThatWait(), waitingRollsByBatch());
   // What is kept for another evening is not proposed for tonight.

@@ -14,6 +14,27 @@ import { clockTicks, eveningHeadline } from './headline.ts';
 
 export type EveningPage = ReturnType<typeof eveningPage>;
 
+/** What is shown beside the plan, by the evening that it is the plan of: a plan that is looked at again brings it along. */
+const beside = new WeakMap<Tonight['evening'], ReturnType<typeof workedBeside>>();
+
+function besides(evening: Tonight) {
+  const known = beside.get(evening.evening);
+  if (known) return known;
+  const worked = workedBeside(evening);
+  beside.set(evening.evening, worked);
+  return worked;
+}
+
+function workedBeside(evening: Tonight) {
+  return {
+    schools: evening.evening.runs.map((run) => {
+      const batch = evening.batches.find((candidate) => candidate.id === run.batchId);
+      return batch ? compareSchools(run, evening, findBatch(batch.id)?.kit ?? batch.kit) : [];
+    }),
+    lastOwn: marginsLastTime(evening.inUse.map((batch) => batch.kitId)),
+  };
+}
+
 /** What the page of an evening shows, be it a proposal or what is still to come of one that goes on. `plan` has its runs on the clock. */
 export function eveningPage(evening: Tonight, plan: EveningPlan, nowMs: number) {
   const zone = personsZone();
@@ -60,11 +81,7 @@ export function eveningPage(evening: Tonight, plan: EveningPlan, nowMs: number) 
           }
         : null;
     }),
-    schools: runs.map((run) => {
-      const batch = evening.batches.find((candidate) => candidate.id === run.batchId);
-      return batch ? compareSchools(run, evening, findBatch(batch.id)?.kit ?? batch.kit) : [];
-    }),
-    lastOwn: marginsLastTime(evening.inUse.map((batch) => batch.kitId)),
+    ...besides(evening),
     cost: costTonight(evening, plan.settings.labPrice),
   };
 }

@@ -2,11 +2,16 @@ import type { EveningRun } from '../../../core/schedule/evening.ts';
 import { pouredAtC } from '../../../core/schedule/cues.ts';
 import { rollsOfRun, waitingRolls, type Roll } from '../../server/rolls.server.ts';
 import { draftOfSession, runsOfSession, undoOfSession, waitingRollsByBatch, type Run } from '../../server/runs.server.ts';
+import { whileUnchanged } from '../../server/unchanged.server.ts';
 import { readDraftDocument, type Draft } from '../draft/draft.ts';
 import { batchesTonight, eveningSet, type Tonight } from '../draft/tonight.server.ts';
 
 /** What is still to come of a session, as the page of an evening has it. Its runs are those that are stored: nothing is planned anew. */
 export function comingOf(sessionId: string): Tonight {
+  return whileUnchanged('coming', () => comingNow(sessionId), sessionId);
+}
+
+function comingNow(sessionId: string): Tonight {
   const queued = queuedOf(sessionId);
   const draft = comingDraft(sessionId, queued);
   const set = comingSet(sessionId, draft);

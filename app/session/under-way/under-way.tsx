@@ -1,5 +1,6 @@
 import { useEffect, useMemo } from 'react';
 import { Form, Link, useRevalidator } from 'react-router';
+import { willItLast } from '../../../core/chemistry/will-it-last.ts';
 import { nowInWords } from '../../../core/schedule/now-in-words.ts';
 import { showMinutes } from '../../../core/units/duration.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
@@ -72,7 +73,8 @@ export function NowHead({ page, nowMs }: { readonly page: UnderWayPage; readonly
           Run {live.n}, {running.name.toLowerCase()} in the tank.{' '}
         </>
       )}
-      {words?.then} All hangs by <span className="figure">{page.allHung}</span>.
+      {words?.then} All hangs by <span className="figure">{page.allHung}</span>.{' '}
+      {willItLast(page.ledger.filter((row) => row.is !== 'given-up')).join(' ')}
     </PageHead>
   );
 }

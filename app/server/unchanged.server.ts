@@ -1,0 +1,32 @@
+import { today } from './clock.server.ts';
+import { db, sql } from './database.server.ts';
+
+interface Kept {
+  readonly version: string;
+  readonly value: unknown;
+}
+
+/** One answer a name: a page that is looked at again asks for the same. */
+const kept = new Map<string, Kept>();
+
+/**
+ * What `work` makes of the book, made again only once the book or the day has changed: looking at a plan a second time
+ * plans nothing. `of` says what it is made of where a name has several. The answer is shared, so nobody may change it. Another process that writes to the file is noticed too.
+ */
+export function whileUnchanged<T>(name: string, work: () => T, of = ''): T {
+  // What a transaction sees may yet be taken back.
+  if (db().inTransaction) return work();
+  const version = `${bookVersion()} ${of}`;
+  const before = kept.get(name);
+  if (before?.version === version) return before.value as T;
+  const value = work();
+  // What it wrote itself while it worked, if anything, is no reason to do it again.
+  kept.set(name, { version: `${bookVersion()} ${of}`, value });
+  return value;
+}
+
+function bookVersion(): string {
+  const { own } = sql('SELECT total_changes() AS own').get() as { own: number };
+  const { data_version: others } = sql('PRAGMA data_version').get() as { data_version: number };
+  return `${own} ${others} ${today()}`;
+}
