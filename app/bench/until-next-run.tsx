@@ -29,7 +29,7 @@ export function UntilNextRun({ until, nowMs }: { readonly until: UntilNext; read
             : `${bottle} back into the bath: in its range again in`,
       left: atMs === null ? null : waits(atMs),
     })),
-    { key: 'tank', does: `${tankName} and its lid rinsed and wiped dry`, left: null },
+    { key: 'tank', does: `${tankName} and its lid rinsed and wiped dry, and into the bath if you warm it`, left: null },
     {
       key: 'reels',
       does: secondSet

@@ -7,7 +7,10 @@ process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-'))
 import { writeSetting } from '../../server/settings.server.ts';
 import { startedRuns } from '../a-session.fixture.ts';
 import { EMPTY_DRAFT } from '../draft/draft.ts';
+import { findRun, openSessionId } from '../../server/runs.server.ts';
 import { writeDraft } from '../draft/tonight.server.ts';
+import { startTonight } from '../run-acts/replan.server.ts';
+import { changeComing, endEarly } from '../under-way/change.server.ts';
 import { DEFAULT_EVENING } from '../../run/evening-settings.ts';
 import { loader } from './calendar.ts';
 
@@ -59,4 +62,23 @@ test('every entry says what to do, and temperatures are in the person’s own un
   const file = await loader().text();
   expect(file).toContain('°F');
   expect(file).not.toContain('°C');
+});
+
+test('once the evening goes on its file has what remains, under the same names, so that nothing is doubled', async () => {
+  const planned = await entries('20:00');
+  const started = startTonight();
+  if (!started.ok) throw new Error(started.message);
+  const names = (of: readonly Entry[]) => of.map(({ uid }) => uid.replace(/@.*/, ''));
+  const remaining = await entries('20:00');
+  // The bath is on and run 1 is loaded: those two are behind.
+  expect(names(remaining)).toEqual(names(planned).filter((name) => !/-bath$|-run-1-load$/.test(name)));
+  for (const [i, { sequence }] of remaining.entries()) expect(sequence).toBeGreaterThanOrEqual(planned[i]?.sequence ?? Infinity);
+  // What is in the tank is not left out any more.
+  const inTheTank = findRun(started.runId)?.plan.rollIds[0] ?? '';
+  expect(changeComing(openSessionId() ?? '', { kind: 'roll-out', rollId: inTheTank })).toMatchObject({
+    ok: false,
+    message: expect.stringContaining('its run has begun') as string,
+  });
+  expect(endEarly(openSessionId() ?? '').ok).toBe(true);
+  expect(names(await entries('20:00'))).toEqual(names(planned).filter((name) => name.endsWith('run-1-pour')));
 });

@@ -45,6 +45,7 @@ export function replanAt(runId: string, step: string, tempC: number): Started {
         throw new Refused(
           `${away.name} was put away meanwhile. Take it back to the shelf, or go back to the plan and choose another batch.`,
         );
+      const paper = readDraft();
       const draft = takenBack(run.sessionId, open);
       const ofBatch = { ...draft.temperaturesC[run.batchId], [step]: tempC };
       writeDraft({ ...draft, temperaturesC: { ...draft.temperaturesC, [run.batchId]: ofBatch } });
@@ -55,6 +56,8 @@ export function replanAt(runId: string, step: string, tempC: number): Started {
         throw new Refused('One of the runs can no longer be planned as it was. Go back to the plan to see why.');
       const again = startTonight(run.sessionId);
       if (!again.ok) throw new Refused(again.message);
+      // Another evening that is being planned meanwhile stays as it is.
+      writeDraft(paper);
       return again;
     });
     announceRun(runId);
@@ -74,7 +77,9 @@ export function backToThePlan(sessionId: string): boolean {
     if (draftOfSession(sessionId) === null) return null;
     const live = openRuns(sessionId, ['live']).filter((run) => stateOfRun(run).phase === 'ready');
     const open = live.length > 0 ? openRuns(sessionId, ['live', 'queued']) : openRuns(sessionId, ['queued']);
-    if (open.length > 0) writeDraft(takenBack(sessionId, open));
+    // What was planned on paper meanwhile is one press away.
+    const { before: _, ...before } = readDraft();
+    if (open.length > 0) writeDraft({ ...takenBack(sessionId, open), before });
     return open;
   });
   for (const run of left ?? []) announceRun(run.id);

@@ -43,6 +43,8 @@ export function changeComing(sessionId: string, change: DraftChange): Changed {
   return changing(sessionId, (draft) => {
     const { arrangement } = draft;
     if ('runs' in change && JSON.stringify(change.runs) !== JSON.stringify(arrangement)) throw new Refused(MOVED_ON);
+    if ((change.kind === 'roll-out' || change.kind === 'move') && !(arrangement ?? []).some((run) => run.rollIds.includes(change.rollId)))
+      throw new Refused('That roll is not in what is still to come: its run has begun, or it was taken out meanwhile.');
     const next = withChange(draft, change, usualHabits());
     switch (change.kind) {
       case 'roll-in':

@@ -15,8 +15,10 @@ import { findRoll, setRollState, waitingRolls } from '../../server/rolls.server.
 import { findRun, liveRun, openSessionId, runsOfSession, waitingRollsByBatch } from '../../server/runs.server.ts';
 import { post } from '../../ui/posting.fixture.ts';
 import { EMPTY_DRAFT, type DraftChange } from '../draft/draft.ts';
-import { tonight, writeDraft } from '../draft/tonight.server.ts';
+import { readDraft, tonight, writeDraft } from '../draft/tonight.server.ts';
 import { startTonight } from '../run-acts/replan.server.ts';
+import { action as leave } from '../run-acts/leave.ts';
+import { action as replan } from '../run-acts/replan.ts';
 import { action as begin } from '../run-acts/begin.ts';
 import { action, loader } from '../tonight.tsx';
 import { changeComing, endEarly, undoComing } from './change.server.ts';
@@ -244,4 +246,29 @@ test('the evening ended early goes on at the Bench, its rolls wait again, and on
   // What waits elsewhere is planned beside it, and never twice.
   expect(tonight().waiting.map((roll) => roll.id)).not.toContain('b');
   holdsTogether(sessionId);
+});
+
+test('another evening that is being planned meanwhile is not lost, whatever becomes of this one', async () => {
+  const sessionId = begun();
+  const live = liveRun();
+  happens(live?.id ?? '', 'given-up', { reason: '', countsRolls: false });
+  await post(begin, {}, { runId: queuedOf(sessionId)[0]?.id ?? '' });
+  const paper = {
+    ...EMPTY_DRAFT,
+    batchIds: ['fresh'],
+    excluded: ['late'],
+    arrangement: [{ tankId: 'two', batchId: 'fresh', rollIds: ['a'] }],
+  };
+  writeDraft(paper);
+  // Run 2 turns out colder before its first pour: it and those after it are planned anew.
+  expect(await post(replan, { step: 'developer', tempC: '37' }, { runId: liveRun()?.id ?? '' })).toMatchObject({
+    to: `/bench/${liveRun()?.id}`,
+  });
+  expect(openSessionId()).toBe(sessionId);
+  expect(eveningUnderWay(sessionId, nowMs()).begun.map((run) => run.is)).toEqual(['given-up', 'live']);
+  expect(readDraft()).toMatchObject(paper);
+  await post(leave, {}, { sessionId });
+  expect(readDraft().before).toMatchObject(paper);
+  await post(action, { intent: 'undo' });
+  expect(readDraft()).toMatchObject(paper);
 });
