@@ -48,7 +48,10 @@ test.describe('a whole run without scripts', () => {
       const label = (await act.first().innerText()).trim();
       if (/press again to end it/.test(label)) asked.push(said.at(-1) ?? '');
       else said.push(label);
+      // Every press loads a page; on a busy machine the one before may still stand there for a moment.
+      const loaded = page.waitForEvent('load');
       await act.first().click();
+      await loaded;
     }
     expect(said).toContainEqual(expect.stringMatching(/Pour developer in/));
     expect(said).toContainEqual(expect.stringMatching(/Hung up/));
