@@ -2,11 +2,13 @@ import { capacityOfVolume } from '../../core/chemistry/capacity.ts';
 import { backInRangeS } from '../../core/heat/back-in-range.ts';
 import { isDeveloper } from '../../core/kit/kind.ts';
 import { runOnClock, type RunOnClock } from '../../core/run/run-on-clock.ts';
+import { planAsRun } from '../../core/run/plan-as-run.ts';
 import type { RunPlan } from '../../core/run/run-plan.ts';
 import type { RunState } from '../../core/run/state.ts';
+import { pouredOutC } from '../../core/run/tank-now.ts';
 import { pouredAtC } from '../../core/schedule/cues.ts';
 import { HANG_S, REWARM_S } from '../../core/schedule/evening-clock.ts';
-import { clockToCome, type RunClock } from '../../core/schedule/session-clock.ts';
+import { clockToCome, reelsDryMs, type RunClock } from '../../core/schedule/session-clock.ts';
 import { whatsNext, type ToDo } from '../../core/schedule/whats-next.ts';
 import { findBatch } from '../server/batches.server.ts';
 import { runsOfSession, type Run } from '../server/runs.server.ts';
@@ -22,7 +24,10 @@ export interface BegunRun {
   readonly n: number;
   readonly title: string;
   readonly is: 'finished' | 'given-up' | 'live';
+  readonly batchId: string;
+  readonly tankId: string;
   readonly plan: RunPlan;
+  readonly state: RunState;
   readonly clock: RunOnClock;
 }
 
@@ -66,42 +71,44 @@ export function eveningUnderWay(sessionId: string, nowMs: number): EveningUnderW
   const tanks = listTanks();
   const runs = runsOfSession(sessionId).filter((run) => run.state !== 'cancelled');
   const numbered = runs.map((run, i) => ({ run, n: i + 1 }));
-  const states = new Map<string, RunState>();
   const begun = numbered.flatMap(({ run, n }): BegunRun[] => {
     if (run.state === 'queued' || run.state === 'cancelled') return [];
     const state = stateOfRun(run);
-    states.set(run.id, state);
-    return [{ id: run.id, n, title: run.plan.title, is: run.state, plan: run.plan, clock: runOnClock(run.plan, state, nowMs) }];
+    const { id, batchId, tankId, plan } = run;
+    return [
+      {
+        id,
+        n,
+        title: plan.title,
+        is: run.state,
+        batchId,
+        tankId,
+        plan: planAsRun(plan, state),
+        state,
+        clock: runOnClock(plan, state, nowMs),
+      },
+    ];
   });
   const queued = numbered.filter(({ run }) => run.state === 'queued');
-  const hung = begun.map((run) => ({ tankId: runs.find((each) => each.id === run.id)?.tankId ?? '', hungMs: run.clock.hungMs }));
+  const hung = begun.map((run) => ({ tankId: run.tankId, hungMs: run.clock.hungMs }));
+  const setsOf = ({ tankId }: Run) => tanks.find((tank) => tank.id === tankId)?.reelSets ?? 1;
+  const habits = { dryReelsS: settings.dryMin * 60, hangS: HANG_S };
   const clocks = clockToCome(
     queued.map(({ run }) => ({
       totalS: run.plan.totalS,
       loadS: settings.loadMin * 60,
       warmS: REWARM_S,
       tankId: run.tankId,
-      reelSets: tanks.find((tank) => tank.id === run.tankId)?.reelSets ?? 1,
+      reelSets: setsOf(run),
     })),
-    { dryReelsS: settings.dryMin * 60, hangS: HANG_S },
+    habits,
     { freeMs: Math.max(nowMs, ...begun.map((run) => run.clock.hungMs)), hung },
   );
   const coming = queued.flatMap(({ run, n }, i) => {
     const clock = clocks[i];
-    const sets = tanks.find((tank) => tank.id === run.tankId)?.reelSets ?? 1;
-    const wet = hung.filter((each) => each.tankId === run.tankId);
-    const dryMs = wet.at(-sets)?.hungMs;
-    return clock
-      ? [
-          {
-            run,
-            n,
-            clock,
-            reelsDryMs: dryMs === undefined ? null : dryMs + settings.dryMin * 60_000,
-            secondSet: wet.length > 0 && wet.length < sets,
-          },
-        ]
-      : [];
+    const wet = hung.filter((each) => each.tankId === run.tankId).map((each) => each.hungMs);
+    const sets = setsOf(run);
+    return clock ? [{ run, n, clock, reelsDryMs: reelsDryMs(wet, sets, habits), secondSet: wet.length > 0 && wet.length < sets }] : [];
   });
   const live = begun.find((run) => run.is === 'live');
   return {
@@ -114,20 +121,22 @@ export function eveningUnderWay(sessionId: string, nowMs: number): EveningUnderW
       coming.map(({ n, clock }) => ({ ...clock, run: n })),
       nowMs,
     ),
-    ledger: ledgerAfter(numbered),
+    ledger: ledgerAfter(numbered, begun),
     backInRange: backInRange(begun, coming, settings),
   };
 }
 
 /** What each batch has seen after each run: done ones are in its ledger already, the others come on top in their order. */
-function ledgerAfter(runs: readonly { readonly run: Run; readonly n: number }[]): LedgerRow[] {
+function ledgerAfter(runs: readonly { readonly run: Run; readonly n: number }[], begun: readonly BegunRun[]): LedgerRow[] {
+  // A run given up once its film was developed has used its share as well.
+  const counted = (n: number) => begun.some((run) => run.n === n && (run.is === 'finished' || run.state.givenUp?.countsRolls === true));
   const onTop = new Map<string, number>();
   return runs.flatMap(({ run, n }): LedgerRow[] => {
     const batch = findBatch(run.batchId);
     if (!batch || run.state === 'cancelled') return [];
     const is = run.state === 'queued' ? 'to-come' : run.state;
     const later = runs
-      .filter((other) => other.n > n && other.run.batchId === run.batchId && other.run.state === 'finished')
+      .filter((other) => other.n > n && other.run.batchId === run.batchId && counted(other.n))
       .reduce((sum, other) => sum + other.run.runRolls, 0);
     if (is === 'live' || is === 'to-come') onTop.set(batch.id, (onTop.get(batch.id) ?? 0) + run.runRolls);
     const rollsAfter = Math.round((batch.rollsDone + (onTop.get(batch.id) ?? 0) - later) * 1000) / 1000;
@@ -151,16 +160,17 @@ function backInRange(
   const bathC = Math.max(...plan.steps.filter((step) => step.critical).map(pouredAtC));
   return plan.steps.flatMap((step) => {
     if (!isDeveloper(step.kind) || step.bottle === null || !step.range) return [];
-    const last = begun.findLast((run) => run.plan.batchName === plan.batchName && run.plan.steps.some((each) => each.id === step.id));
-    const used = last?.plan.steps.find((each) => each.id === step.id);
+    const last = begun.findLast((run) => run.batchId === next.run.batchId && run.plan.steps.some((each) => each.id === step.id));
+    const place = last?.plan.steps.findIndex((each) => each.id === step.id) ?? -1;
+    const used = last?.plan.steps[place];
     const out = last?.clock.steps.find((each) => each.id === step.id);
     if (!last || !used || !out || used.after !== 'return') return [];
     const returnedMl = last.plan.tank.volumeMl ?? 0;
     const takesS = backInRangeS({
       ml: Math.max(returnedMl, findBatch(next.run.batchId)?.mlLeft ?? returnedMl),
       returnedMl,
-      returnedC: used.inTankC?.endsC ?? used.temperatureC,
-      bathC: bathC,
+      returnedC: pouredOutC(last.plan, used, last.state.actual[place] ?? null, out.endMs),
+      bathC,
       material: settings.material,
       lowC: Math.min(step.range.lowC, pouredAtC(step) - 0.3),
     });

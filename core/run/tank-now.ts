@@ -4,9 +4,10 @@ import { pourForSettledC } from '../heat/pouring-in.ts';
 import { settledForDose } from '../heat/tank-through-the-run.ts';
 import { pathTemperature } from '../heat/temperature-path.ts';
 import { pouredAtC } from '../schedule/cues.ts';
+import type { PlannedStep } from '../schedule/plan.ts';
 import { pathOf } from './what-a-step-got.ts';
 import type { RunPlan } from './run-plan.ts';
-import type { RunState } from './state.ts';
+import type { ActualStep, RunState } from './state.ts';
 
 /**
  * What the tank is at by all that was read and poured so far, and what it will be at the next pour; null where nothing
@@ -19,7 +20,12 @@ export function tankAtNextPourC(plan: RunPlan, state: RunState, nowMs: number): 
   const step = plan.steps[place];
   const actual = state.actual[place];
   if (!step?.inTankC || !actual || actual.skipped) return null;
-  const endMs = actual.endMs ?? Math.max(nowMs, actual.startMs + step.seconds * 1000);
+  return pouredOutC(plan, step, actual, actual.endMs ?? Math.max(nowMs, actual.startMs + step.seconds * 1000));
+}
+
+/** What a bath is at when it is poured out: by what was read, else as predicted; as planned where it has not been poured. */
+export function pouredOutC(plan: RunPlan, step: PlannedStep, actual: ActualStep | null, endMs: number): number {
+  if (!actual) return step.inTankC?.endsC ?? step.temperatureC;
   return pathTemperature(pathOf(plan, step, actual), Math.max(0, (endMs - actual.startMs) / 1000));
 }
 

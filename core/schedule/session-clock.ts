@@ -58,6 +58,12 @@ export function eveningClock(runs: readonly RunLength[], habits: EveningHabits, 
   }));
 }
 
+/** When a set of a tank's reels is dry, by when its films were hung up; null where a set was never wet. */
+export function reelsDryMs(hungMs: readonly number[], reelSets: number, { dryReelsS }: Pick<EveningHabits, 'dryReelsS'>): number | null {
+  const wet = hungMs.at(-reelSets);
+  return wet === undefined ? null : wet + dryReelsS * 1000;
+}
+
 /** The runs still to come of an evening that goes on, one after the other from when hands are free. */
 export function clockToCome(runs: readonly RunLength[], habits: EveningHabits, behind: Behind): RunClock[] {
   const clock: RunClock[] = [];
@@ -66,9 +72,7 @@ export function clockToCome(runs: readonly RunLength[], habits: EveningHabits, b
   let { freeMs } = behind;
   for (const run of runs) {
     const uses = hungOfTank.get(run.tankId) ?? [];
-    const wet = uses.at(-run.reelSets);
-    const dryMs = wet === undefined ? freeMs : wet + habits.dryReelsS * 1000;
-    const loadFromMs = Math.max(freeMs, dryMs);
+    const loadFromMs = Math.max(freeMs, reelsDryMs(uses, run.reelSets, habits) ?? freeMs);
     const readyMs = Math.max(loadFromMs + run.loadS * 1000, freeMs + run.warmS * 1000);
     const endMs = readyMs + run.totalS * 1000;
     const hungMs = endMs + habits.hangS * 1000;

@@ -1,14 +1,11 @@
-import ical, { ICalAlarmType } from 'ical-generator';
+import { ICalAlarmType } from 'ical-generator';
 import { isDeveloper } from '../../../core/kit/kind.ts';
 import { pouredAtC } from '../../../core/schedule/cues.ts';
 import { showDuration } from '../../../core/units/duration.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
-import { nowMs } from '../../server/clock.server.ts';
 import { storedUnits } from '../../server/settings.server.ts';
+import { calendarFile, newCalendar } from './calendar-file.server.ts';
 import { whatRemains } from './what-remains.server.ts';
-
-/** Versions of an entry count up from here, in seconds: a number that calendars take. */
-const SEQUENCE_FROM_MS = Date.UTC(2026, 0, 1);
 
 /**
  * The evening as a calendar file: heater, loading and each run, with alarms; once it goes on, what remains of it. The same
@@ -18,8 +15,7 @@ const SEQUENCE_FROM_MS = Date.UTC(2026, 0, 1);
 export function loader() {
   const { on, runs, heaterOn } = whatRemains();
   const { temperature } = storedUnits();
-  const calendar = ical({ name: 'Steady Reel', prodId: { company: 'Steady Reel', product: 'Session', language: 'EN' } });
-  const sequence = Math.max(0, Math.floor((nowMs() - SEQUENCE_FROM_MS) / 1000));
+  const { calendar, sequence } = newCalendar();
   const entry = (step: string, fromMs: number, toMs: number, summary: string, description: string) =>
     calendar.createEvent({
       id: `${on}-${step}@steady-reel`,
@@ -59,7 +55,5 @@ export function loader() {
       `${names}. ${developers.join('; ')}.`,
     ).createAlarm({ type: ICalAlarmType.display, trigger: 0 });
   }
-  return new Response(calendar.toString(), {
-    headers: { 'Content-Type': 'text/calendar; charset=utf-8', 'Content-Disposition': 'attachment; filename="steady-reel-tonight.ics"' },
-  });
+  return calendarFile(calendar, 'steady-reel-tonight.ics');
 }

@@ -1,4 +1,4 @@
-import ical, { ICalAlarmType } from 'ical-generator';
+import { ICalAlarmType } from 'ical-generator';
 import { data } from 'react-router';
 import { planEvening } from '../../../core/schedule/evening.ts';
 import { clockOfTheEvening } from '../../../core/schedule/evening-clock.ts';
@@ -13,10 +13,9 @@ import { eveningQuestion } from '../draft/evening-question.ts';
 import { eveningSet } from '../draft/tonight.server.ts';
 import { firstRunBath, warmingOf } from '../evening/evening-plan.server.ts';
 import { instantOf, toCome } from '../to-come/evenings-to-come.server.ts';
+import { calendarFile, newCalendar } from './calendar-file.server.ts';
 import type { Route } from './+types/evening-calendar.ts';
 
-/** Versions of an entry count up from here, in seconds. */
-const SEQUENCE_FROM_MS = Date.UTC(2026, 0, 1);
 const DAY_S = 24 * 3600;
 
 /** An evening to come as a calendar entry, with a reminder the day before and one when the bath must go on. */
@@ -43,10 +42,10 @@ export function loader({ params }: Route.LoaderArgs) {
         .join(', ')}`,
   );
   const zone = personsZone();
-  const calendar = ical({ name: 'Steady Reel', prodId: { company: 'Steady Reel', product: 'Session', language: 'EN' } });
+  const { calendar, sequence } = newCalendar();
   const entry = calendar.createEvent({
     id: `evening-${kept.id}@steady-reel`,
-    sequence: Math.max(0, Math.floor((nowMs() - SEQUENCE_FROM_MS) / 1000)),
+    sequence,
     start: new Date(begins),
     end: new Date(clock.at(-1)?.hungMs ?? atMs),
     summary: `Develop: ${name}`,
@@ -57,7 +56,5 @@ export function loader({ params }: Route.LoaderArgs) {
   });
   entry.createAlarm({ type: ICalAlarmType.display, trigger: DAY_S });
   entry.createAlarm({ type: ICalAlarmType.display, trigger: 0 });
-  return new Response(calendar.toString(), {
-    headers: { 'Content-Type': 'text/calendar; charset=utf-8', 'Content-Disposition': 'attachment; filename="steady-reel-evening.ics"' },
-  });
+  return calendarFile(calendar, 'steady-reel-evening.ics');
 }

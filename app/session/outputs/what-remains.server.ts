@@ -1,13 +1,11 @@
 import type { PlannedStep } from '../../../core/schedule/plan.ts';
 import type { RunClock } from '../../../core/schedule/session-clock.ts';
 import type { TankMethod } from '../../../core/schedule/tank.ts';
-import { planAsRun } from '../../../core/run/plan-as-run.ts';
 import type { Advice } from '../../../core/schedule/plan.ts';
 import type { Warning } from '../../../core/answer.ts';
 import { eveningUnderWay } from '../../run/evening-under-way.server.ts';
-import { stateOfRun } from '../../run/run-log.server.ts';
 import { nowMs, shownInstant } from '../../server/clock.server.ts';
-import { findRun, openSessionId, sessionStartedAtMs } from '../../server/runs.server.ts';
+import { openSessionId, sessionStartedAtMs } from '../../server/runs.server.ts';
 import { tonight } from '../draft/tonight.server.ts';
 import { eveningPlan } from '../evening/evening-plan.server.ts';
 import { runTitle } from '../plan/run-title.ts';
@@ -52,10 +50,7 @@ function underWay(sessionId: string): WhatRemains {
   const { begun, coming } = eveningUnderWay(sessionId, atMs);
   const live = begun.filter((run) => run.is === 'live');
   const runs = [
-    ...live.flatMap((each) => {
-      const run = findRun(each.id);
-      return run ? [{ n: each.n, plan: planAsRun(run.plan, stateOfRun(run)), clock: each.clock, before: null }] : [];
-    }),
+    ...live.map(({ n, plan, clock }) => ({ n, plan, clock, before: null })),
     ...coming.map(({ run, n, clock }) => ({ n, plan: run.plan, clock, before: clock })),
   ];
   return {

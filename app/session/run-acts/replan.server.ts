@@ -7,6 +7,7 @@ import { startSession, type Started } from '../../run/session-start.server.ts';
 import { draftOfSession, findRun, runsOfSession, setRunState, type Run } from '../../server/runs.server.ts';
 import { readDraftDocument, type Draft } from '../draft/draft.ts';
 import { readDraft, tonight, writeDraft } from '../draft/tonight.server.ts';
+import { Refused } from './refused.ts';
 import { frozenRuns } from './frozen-plan.server.ts';
 
 /** What outlasts an evening: which batches and tanks are in use, how warm they are run, and a person's own margins. */
@@ -21,9 +22,6 @@ export function startTonight(goesOn: string | null = null): Started {
   if (started.ok) keepForNextTime(draft);
   return started;
 }
-
-/** Thrown to roll a transaction back; never leaves this file. */
-class Refused extends Error {}
 
 /**
  * The developer turned out colder or warmer than planned: every run of the session that has not begun is planned anew

@@ -24,14 +24,12 @@ import type { Habits } from '../../../core/schedule/habits.ts';
 import { readDraftDocument, withChange, type Draft, type DraftChange } from '../draft/draft.ts';
 import { eveningQuestion, rollsTonight } from '../draft/evening-question.ts';
 import { readDraft, usualHabits, writeDraft } from '../draft/tonight.server.ts';
+import { Refused } from '../run-acts/refused.ts';
 import { frozenRuns } from '../run-acts/frozen-plan.server.ts';
 import { comingDraft, comingSet, queuedOf } from './coming.server.ts';
 
 /** What a change to an evening that goes on did, or why it did nothing. */
 export type Changed = { readonly ok: true; readonly moved: readonly string[] } | { readonly ok: false; readonly message: string };
-
-/** Thrown to roll a transaction back; never leaves this file. */
-class Refused extends Error {}
 
 /** Undo goes back this far; an evening has not more changes than that. */
 const MOST_UNDO = 20;

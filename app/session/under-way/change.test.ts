@@ -272,3 +272,24 @@ test('another evening that is being planned meanwhile is not lost, whatever beco
   await post(action, { intent: 'undo' });
   expect(readDraft()).toMatchObject(paper);
 });
+
+test('the bottle is back in range by what was read, not by what was planned; a run given up with its film developed counts', async () => {
+  const sessionId = begun();
+  const live = liveRun();
+  const run = live?.id ?? '';
+  const backMs = () => eveningUnderWay(sessionId, nowMs()).backInRange[0]?.atMs ?? NaN;
+  happens(run, 'step-ended', { step: 'prewash' });
+  happens(run, 'poured', { step: 'developer' });
+  const planned = backMs();
+  happens(run, 'reading', { c: 34, shownC: 34, thermometer: null });
+  expect(backMs()).toBeGreaterThan(planned + 60_000);
+
+  happens(run, 'given-up', { reason: 'lid', countsRolls: true });
+  await post(begin, {}, { runId: queuedOf(sessionId)[0]?.id ?? '' });
+  const done = findBatch('lane')?.rollsDone ?? NaN;
+  const rows = () => eveningUnderWay(sessionId, nowMs()).ledger.map((row) => row.rollsAfter);
+  expect(rows()).toEqual([done, done + 1, done + 2, done + 3, done + 4]);
+  // The same once the second is done as well: what was after run 1 stays what it was.
+  happens(liveRun()?.id ?? '', 'given-up', { reason: 'lid', countsRolls: true });
+  expect(rows()).toEqual([done, done + 1, done + 2, done + 3, done + 4]);
+});

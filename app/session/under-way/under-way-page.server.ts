@@ -1,5 +1,6 @@
 import { clockTime } from '../../../core/schedule/wanted-time.ts';
 import { toDoInWords } from '../../../core/schedule/whats-next.ts';
+import { bathByC } from '../../../core/heat/bath-by.ts';
 import type { EveningBathQuestion } from '../../../core/heat/evening-bath.ts';
 import type { EveningUnderWay } from '../../run/evening-under-way.server.ts';
 import { clockSpeed } from '../../server/clock.server.ts';
@@ -48,18 +49,8 @@ export function underWayPage(
     ticks: clockTicks(spans, zone),
     ledger: under.ledger,
     backInRange: under.backInRange.map((bottle) => ({ ...bottle, at: bottle.atMs === null ? null : at(bottle.atMs) })),
-    bathNowC: bath.question === null ? null : bathBy(bath.question, (nowMs - firstPourMs) / 1000 + bath.warmS),
+    bathNowC: bath.question === null ? null : bathByC(bathOnce(bath.question).warmUp.trace, (nowMs - firstPourMs) / 1000 + bath.warmS),
     nextRunId: under.coming[0]?.run.id ?? null,
     allHung: at(Math.max(nowMs, ...spans.map((span) => span.hungMs))),
   };
-}
-
-/** Where the bath should be so long after its heater went on; past what was followed it stays as it was last. */
-function bathBy(question: EveningBathQuestion, afterS: number): number | null {
-  const { atS, tubC } = bathOnce(question).warmUp.trace;
-  const next = atS.findIndex((each) => each >= afterS);
-  if (next <= 0) return tubC.at(next === 0 ? 0 : -1) ?? null;
-  const [fromS = 0, toS = 0] = [atS[next - 1], atS[next]];
-  const [fromC = 0, toC = 0] = [tubC[next - 1], tubC[next]];
-  return toS === fromS ? toC : fromC + ((toC - fromC) * (afterS - fromS)) / (toS - fromS);
 }
