@@ -137,10 +137,13 @@ test('from the middle of an evening: what is next and when, will it last, and ev
   await expect(moved).toContainText('Run 3: Steel tank, two reels → Plastic tank, three reels');
   await agree(page, aside, request);
   await page.getByRole('button', { name: 'Join this evening' }).click();
-  await expect(page.getByText(/Run 4 is new: .*, first pour \d\d:\d\d/)).toBeVisible();
+  await expect(page.getByText(/Run 4 is new: .*, first pour \d\d:\d\d/)).toBeInViewport();
   const four = await agree(page, aside, request);
   expect(four.map(({ run }) => run)).toEqual([1, 2, 3, 4]);
   await expect(async () => expect(await byThePage(second)).toEqual(four)).toPass({ timeout: 20_000 });
+  // The page has been read again since, and what the change moved is still in sight, wherever one is on the page.
+  await page.mouse.wheel(0, 900);
+  await expect(page.getByText(/Run 4 is new: .*, first pour \d\d:\d\d/)).toBeInViewport();
   // At the top of the page the notice stands in its own place and covers nothing.
   await page.evaluate(() => scrollTo(0, 0));
   const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze();
@@ -160,6 +163,8 @@ test('from the middle of an evening: what is next and when, will it last, and ev
   await expect(async () => expect(await byThePage(page)).toEqual(late)).toPass({ timeout: 20_000 });
   await agree(page, aside, request);
   await expect(temperature).toHaveValue('38.0');
+  await page.getByRole('button', { name: 'Close' }).click();
+  await expect(page.getByText('Taken back.')).toHaveCount(0);
 });
 
 test('by keyboard a roll goes to another run with its number, and its name and place are said', async ({ page }) => {

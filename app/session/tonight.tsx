@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { eveningUnderWay } from '../run/evening-under-way.server.ts';
 import { nowMs } from '../server/clock.server.ts';
@@ -79,7 +80,14 @@ type Shown = Pick<Route.ComponentProps['loaderData'], 'page' | 'others'> & {
 };
 
 /** The evening that goes on: what is next, what was, what is at the Bench, and what is still to come and may be changed. */
-function UnderWay({ page, underWay, others, actionData }: Shown) {
+function UnderWay({ page, underWay, others, actionData: answered }: Shown) {
+  // The page is read again whenever anything moves, and what the last change said must outlast that.
+  const [heard, setHeard] = useState(answered);
+  const [actionData, setActionData] = useState(answered);
+  if (answered && answered !== heard) {
+    setHeard(answered);
+    setActionData(answered);
+  }
   const [search] = useSearchParams();
   const nowMs = useEveningNow(underWay);
   const refusal = actionData?.field === undefined ? null : actionData;
@@ -89,7 +97,7 @@ function UnderWay({ page, underWay, others, actionData }: Shown) {
       {/* What a change moved is in sight wherever on the page it was made. */}
       <div aria-live="polite" className="sticky top-2 z-30 mb-4 space-y-3 empty:hidden">
         {refusal?.field === null && <RefusalNotice refusal={refusal} />}
-        {actionData?.moved && <Moved moved={actionData.moved} />}
+        {actionData?.moved && <Moved moved={actionData.moved} undone={actionData.undone} close={() => setActionData(undefined)} />}
         <OtherSessions runs={others} />
       </div>
       <EveningOnPaper

@@ -12,6 +12,7 @@ export interface Refusal {
   readonly nearest: string | null;
   readonly liveRunId: string | null;
   readonly moved?: undefined;
+  readonly undone?: undefined;
 }
 
 /** A refusal that belongs to no one field. */

@@ -12,7 +12,7 @@ export function changeUnderWay(sessionId: string, form: FormData) {
     case 'evening':
       return changedEvening(form);
     case 'undo':
-      return told(undoComing(sessionId));
+      return told(undoComing(sessionId), true);
     case 'end-early':
       return told(endEarly(sessionId));
     case 'start':
@@ -26,6 +26,7 @@ export function changeUnderWay(sessionId: string, form: FormData) {
   }
 }
 
-function told(changed: Changed) {
-  return changed.ok ? { moved: changed.moved, field: undefined } : data(refusalOf(changed.message), { status: 409 });
+/** `undone` says that it was a change taken back, which is not itself taken back by the same button. */
+function told(changed: Changed, undone = false) {
+  return changed.ok ? { moved: changed.moved, undone, field: undefined } : data(refusalOf(changed.message), { status: 409 });
 }

@@ -238,19 +238,35 @@ export function WholeEvening({
   );
 }
 
-/** What a change moved, with the way back. */
-export function Moved({ moved }: { readonly moved: readonly string[] }) {
+/** What a change moved, with the way back; it stays until it is closed or the next change is made. */
+export function Moved({
+  moved,
+  undone,
+  close,
+}: {
+  readonly moved: readonly string[];
+  readonly undone: boolean;
+  readonly close: () => void;
+}) {
   return (
     <Notice tone="plain">
       <div className="flex flex-wrap items-start justify-between gap-x-4 gap-y-2">
         <ul>
+          {undone && <li>Taken back.</li>}
           {moved.length === 0 ? <li>Nothing that is still to come moved.</li> : moved.map((sentence) => <li key={sentence}>{sentence}</li>)}
         </ul>
-        <TonightForm>
-          <Button name="intent" value="undo">
-            Take that back
+        <div className="flex gap-2">
+          {!undone && (
+            <TonightForm>
+              <Button name="intent" value="undo">
+                Take that back
+              </Button>
+            </TonightForm>
+          )}
+          <Button type="button" onClick={close}>
+            Close
           </Button>
-        </TonightForm>
+        </div>
       </div>
     </Notice>
   );
