@@ -1,5 +1,6 @@
 import { answered, refused, type Answer, type Fault } from '../core/answer.ts';
-import { foldLedger, type BottleEntry } from '../core/chemistry/ledger.ts';
+import type { BottleEntry } from '../core/chemistry/bottle.ts';
+import { foldLedger } from '../core/chemistry/ledger.ts';
 import { INCIDENTS, TEST_RESULTS, type Incident, type TestResult } from '../core/chemistry/standing.ts';
 import { runsLeft, twoEnds, type Pace } from '../core/chemistry/two-ends.ts';
 import { isWater } from '../core/kit/kind.ts';
@@ -8,7 +9,7 @@ import { readRequest, round, type Surrounding } from './request.ts';
 import { shelfRequest } from './requests.ts';
 
 interface AskedEntry {
-  readonly kind: BottleEntry['kind'];
+  readonly kind: Exclude<BottleEntry['kind'], 'stored' | 'good-until'>;
   readonly on: string;
   readonly bottle?: string;
   readonly rolls?: number;

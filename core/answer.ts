@@ -28,6 +28,7 @@ export type WarningCode =
   | 'off-nominal'
   | 'push-colour'
   | 'volume-short'
+  | 'bottle-doubtful'
   | 'far-outside-leaflet'
   | 'large-correction';
 

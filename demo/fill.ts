@@ -15,8 +15,26 @@ import { findTank, saveTank, type TankOnShelf } from '../app/server/tanks.server
 import { RUN_PLAN_FORMAT } from '../core/run/run-plan.ts';
 import { writeEntry } from '../app/server/bottle-entries.server.ts';
 import { tankHeatSetting } from '../core/heat/tank-heat-setting.ts';
+import type { BottleEntry } from '../core/chemistry/bottle.ts';
+import { DEFAULT_EVENING, eveningDocument } from '../app/run/evening-settings.ts';
+import { saveBox } from '../app/server/boxes.server.ts';
+import { setCap } from '../app/server/bottles.server.ts';
+import { saveContains } from '../app/server/safety-sheets.server.ts';
+import { writeSetting } from '../app/server/settings.server.ts';
 import { saveThermometer } from '../app/server/thermometers.server.ts';
-import { DEMO_BATCHES, DEMO_KITS, FILMS, PAST_RUNS, WAITING, type DemoRoll, type DemoRun } from './scenario.ts';
+import {
+  DEMO_BATCHES,
+  DEMO_BOXES,
+  DEMO_CAPS,
+  DEMO_HAPPENED,
+  DEMO_KITS,
+  FILMS,
+  PAST_RUNS,
+  SHEET_OF_KILN_LANE,
+  WAITING,
+  type DemoRoll,
+  type DemoRun,
+} from './scenario.ts';
 
 /** Fills the database named by STEADY_REEL_DB with the demo scenario, relative to today and the same every time. */
 const TODAY = startOfDay(new Date());
@@ -184,12 +202,50 @@ function eventsOf(run: DemoRun, plan: RunPlan, id: string): RunEvent[] {
   return [...events, event({ kind: 'finished' })];
 }
 
+const isoDaysAgo = (days: number) => formatISO(daysAgo(days), { representation: 'date' });
+
+function putBoxes(): void {
+  for (const { boughtDaysAgo, openedDaysAgo, goodForDays, ...box } of DEMO_BOXES)
+    saveBox(
+      {
+        ...box,
+        boughtOn: isoDaysAgo(boughtDaysAgo),
+        openedOn: openedDaysAgo === null ? null : isoDaysAgo(openedDaysAgo),
+        goodUntil: goodForDays === null ? null : isoDaysAgo(-goodForDays),
+      },
+      daysAgo(boughtDaysAgo).getTime(),
+    );
+}
+
+/** Caps, what dripped where, what a safety sheet says. */
+function putShelf(): void {
+  const bottleOf = (batchId: string, bath: string) => findBatch(batchId)?.bottles.find((bottle) => bottle.bath === bath);
+  for (const { batchId, bath, cap } of DEMO_CAPS) {
+    const bottle = bottleOf(batchId, bath);
+    if (bottle) setCap(bottle.number, cap);
+  }
+  for (const { batchId, bath, daysAgo: days, entry, note } of DEMO_HAPPENED) {
+    const bottle = bottleOf(batchId, bath);
+    if (!bottle) continue;
+    writeEntry({
+      batchId,
+      atMs: daysAgo(days).getTime() + 20 * 3_600_000,
+      note,
+      entry: { ...entry, on: isoDaysAgo(days), bottle: bottle.id } as BottleEntry,
+      emptiedMl: bottle.mlLeft,
+    });
+  }
+  saveContains('kiln-lane', SHEET_OF_KILN_LANE, daysAgo(80).getTime());
+  writeSetting('evening', eveningDocument({ ...DEFAULT_EVENING, labPrice: 7.5 }));
+}
+
 export function fillDemo(): void {
   inTransaction(() => {
     DEMO_KITS.forEach((kit, i) => saveKit(kit, daysAgo(90).getTime() + i));
     TANKS.forEach((tank, i) => saveTank(tank, daysAgo(90).getTime() + i));
     saveThermometer({ id: 'stem', name: 'Stem, blue cap', offsetC: 0.2, slope: 0, slopeAtC: 38 }, daysAgo(90).getTime());
     saveThermometer({ id: 'probe', name: 'Kitchen probe', offsetC: -0.4, slope: 0, slopeAtC: 38 }, daysAgo(80).getTime());
+    putBoxes();
     for (const batch of DEMO_BATCHES) {
       const mixedOn = daysAgo(batch.mixedDaysAgo);
       addBatch(
@@ -202,6 +258,7 @@ export function fillDemo(): void {
           priceCents: batch.priceCents,
           rollsDone: batch.rollsBefore,
           note: batch.note,
+          boxId: batch.boxId ?? null,
         },
         mixedOn.getTime(),
       );
@@ -209,6 +266,7 @@ export function fillDemo(): void {
     PAST_RUNS.forEach(putPastRun);
     for (const batch of DEMO_BATCHES) if (batch.retired) setBatchRetired(batch.id, daysAgo(30).getTime());
     WAITING.forEach((roll, i) => putRoll(roll, daysAgo(5 - i)));
+    putShelf();
   });
 }
 

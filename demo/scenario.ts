@@ -40,6 +40,7 @@ export interface DemoBatch {
   readonly priceCents: number;
   readonly note: string;
   readonly retired?: boolean;
+  readonly boxId?: string;
 }
 
 export const DEMO_BATCHES: readonly DemoBatch[] = [
@@ -88,13 +89,50 @@ export const DEMO_BATCHES: readonly DemoBatch[] = [
     id: 'reedbed-1',
     kitId: 'reedbed',
     name: 'Reedbed 1',
-    volumeMl: 1000,
+    boxId: 'box-reedbed',
+    volumeMl: 500,
     mixedDaysAgo: 34,
     rollsBefore: 0,
-    priceCents: 4100,
+    priceCents: 2050,
     note: 'Bought for the ferry reels.',
   },
 ];
+
+export interface DemoBox {
+  readonly id: string;
+  readonly kitId: string;
+  readonly boughtDaysAgo: number;
+  readonly openedDaysAgo: number | null;
+  readonly goodForDays: number | null;
+  readonly priceCents: number;
+  readonly note: string;
+}
+
+export const DEMO_BOXES: readonly DemoBox[] = [
+  { id: 'box-reedbed', kitId: 'reedbed', boughtDaysAgo: 60, openedDaysAgo: 34, goodForDays: 8, priceCents: 4100, note: 'The other half.' },
+  { id: 'box-kiln-lane', kitId: 'kiln-lane', boughtDaysAgo: 12, openedDaysAgo: null, goodForDays: 150, priceCents: 3450, note: '' },
+];
+
+export const DEMO_CAPS = [
+  { batchId: 'kiln-lane-4', bath: 'developer', cap: 'red' },
+  { batchId: 'kiln-lane-4', bath: 'bleach-fix', cap: 'black, taped' },
+] as const;
+
+/** What got into bottles, and which were emptied. */
+export const DEMO_HAPPENED = [
+  {
+    batchId: 'kiln-lane-half',
+    bath: 'developer',
+    daysAgo: 3,
+    entry: { kind: 'incident', what: 'later-bath', ml: 2 },
+    note: 'The funnel had stood in the bleach-fix.',
+  },
+  { batchId: 'kiln-lane-3', bath: 'developer', daysAgo: 29, entry: { kind: 'emptied' }, note: '' },
+  { batchId: 'kiln-lane-3', bath: 'bleach-fix', daysAgo: 29, entry: { kind: 'emptied' }, note: '' },
+] as const;
+
+export const SHEET_OF_KILN_LANE =
+  'Developer: a colour developing agent, alkaline. Bleach-fix: iron salt and thiosulfate, gives off gas with acids. Stabiliser: a wetting agent, a little formaldehyde. Eyes: rinse for a quarter of an hour. Collection as photographic waste.';
 
 export interface DemoRoll {
   readonly name: string;

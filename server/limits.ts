@@ -5,6 +5,7 @@ const MB = 1_000_000;
 /** How much a request may bring, by where it goes. Everything else is forms that people fill in by hand. */
 const MOST_BYTES: readonly (readonly [RegExp, number])[] = [
   [/^\/rolls\/import(\.data)?$/, 30 * MB],
+  [/^\/safety(\.data)?$/, 11 * MB],
   [/^\/shelf\/kits\/[^/]+\/document(\.data)?$/, 3 * MB],
 ];
 const MOST_BYTES_ELSEWHERE = 1 * MB;

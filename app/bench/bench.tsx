@@ -2,6 +2,7 @@ import { Suspense, useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { data, Link, redirectDocument, useRouteLoaderData } from 'react-router';
 import { lastUndoable } from '../../core/run/guard.ts';
+import { asToldAtTheBench } from '../../core/run/bottle-at-bench.ts';
 import { bottlesWaiting } from '../../core/run/bottles-waiting.ts';
 import type { ReadingOf } from '../../core/run/event.ts';
 import { runNow, type DueCue } from '../../core/run/now.ts';
@@ -12,7 +13,7 @@ import { readTipsAway, tipsAtStep, type TipId } from '../../core/run/tips.ts';
 import type { RunState } from '../../core/run/state.ts';
 import { showDuration } from '../../core/units/duration.ts';
 import { textIn } from '../../core/units/sentence.ts';
-import { clockSpeed, nowMs as serverNowMs } from '../server/clock.server.ts';
+import { clockSpeed, nowMs as serverNowMs, today } from '../server/clock.server.ts';
 import { eventsOfRun } from '../server/run-events.server.ts';
 import { findRun, liveRun, runsOfSession } from '../server/runs.server.ts';
 import { storedSetting } from '../server/settings.server.ts';
@@ -26,11 +27,12 @@ import { Column, Gauge } from './column.tsx';
 import { ConnectionSign } from './connection-sign.tsx';
 import { Ended } from './ended.tsx';
 import { NowPanel } from './now-panel.tsx';
-import { fetchPanels, KeysPanel, MarginEntry, MoreActs, SoundPanel } from './panels.ts';
+import { fetchPanels, IncidentEntry, KeysPanel, MarginEntry, MoreActs, SoundPanel } from './panels.ts';
 import { NoteEntry, ReadingEntry } from './reading-entry.tsx';
 import { StartEntry } from './start-entry.tsx';
 import { Readiness } from './readiness.tsx';
 import { SidePanel } from './side-panel.tsx';
+import { bottlesOfRun } from '../run/bottles-of-run.server.ts';
 import { nextRun } from './next-run.server.ts';
 import { showClock } from './show-clock.ts';
 import { TipLine } from './tip-line.tsx';
@@ -64,10 +66,14 @@ export function loader({ params, request }: Route.LoaderArgs) {
     thermometers: listThermometers(),
     tipsAway: readTipsAway(storedSetting('tips')),
     after: nextRun(run),
+    bottles: bottlesOfRun(run),
+    today: today(),
   };
 }
 
-type PanelName = 'note' | 'more' | 'sound' | 'keys' | 'start' | 'margin';
+type PanelName = 'note' | 'more' | 'sound' | 'keys' | 'start' | 'margin' | 'incident';
+/** Panels that are typed into: their keys are their own. */
+const TYPED_INTO: readonly string[] = ['reading', 'note', 'start', 'margin', 'incident'];
 type Panel = { readonly kind: 'reading'; readonly first: string } | { readonly kind: PanelName } | null;
 
 export default function Bench({ loaderData }: Route.ComponentProps) {
@@ -122,7 +128,7 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
 
   // Without dependencies a key does what the button does now; a list of them once forgot one.
   const free = {
-    enabled: ready && panel?.kind !== 'reading' && panel?.kind !== 'note' && panel?.kind !== 'start' && panel?.kind !== 'margin',
+    enabled: ready && !TYPED_INTO.includes(panel?.kind ?? ''),
   };
   useHotkeys(
     'space',
@@ -154,6 +160,7 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
   );
 
   const close = () => setPanel(null);
+  const bottles = useMemo(() => loaderData.bottles.map((bottle) => asToldAtTheBench(bottle, state)), [loaderData.bottles, state]);
   const shared = { plan, state, now, nowMs };
   const panels = (
     <Suspense>
@@ -175,8 +182,13 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
       )}
       {panel?.kind === 'note' && <NoteEntry act={act} close={close} />}
       {panel?.kind === 'more' && (
-        <MoreActs plan={plan} state={state} act={act} close={close} setMargin={() => setPanel({ kind: 'margin' })} />
+        <MoreActs
+          {...{ plan, state, act, close }}
+          setMargin={() => setPanel({ kind: 'margin' })}
+          tellIncident={() => setPanel({ kind: 'incident' })}
+        />
       )}
+      {panel?.kind === 'incident' && <IncidentEntry {...{ state, act, close }} bottles={loaderData.bottles} />}
       {panel?.kind === 'margin' && here && <MarginEntry step={here} act={act} close={close} />}
       {panel?.kind === 'sound' && <SoundPanel sound={sound} change={setSound} play={play} close={close} />}
       {panel?.kind === 'keys' && <KeysPanel close={close} />}
@@ -244,7 +256,8 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
               <>
                 {panel?.kind !== 'reading' && panels}
                 <Readiness
-                  {...{ runId, sessionId, plan, thermometers }}
+                  {...{ runId, sessionId, plan, thermometers, bottles }}
+                  today={loaderData.today}
                   tips={tips}
                   act={(what) => (void unlock(), act(what))}
                   measuring={panel?.kind === 'reading' ? panel.first : null}
@@ -254,7 +267,7 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
             ) : (
               <>
                 <div className="grow pb-4">
-                  <NowPanel {...shared} act={act} next={next} />
+                  <NowPanel {...shared} {...{ act, next, bottles }} today={loaderData.today} />
                   {here && state.phase !== 'paused' && <TipLine tips={tipsAtStep(here, state.phase === 'running')} {...tips} />}
                 </div>
                 <Acts

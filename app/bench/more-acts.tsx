@@ -13,12 +13,13 @@ interface MoreProps {
   readonly act: (act: Act) => void;
   readonly close: () => void;
   readonly setMargin: () => void;
+  readonly tellIncident: () => void;
 }
 
 const ROW = 'min-h-12 w-full rounded-card border border-night-line px-4 py-2 text-left disabled:text-night-quiet disabled:opacity-70';
 
 /** What real life asks for: longer, shorter, skip, again, pause, give up. Each says what it does, or why it cannot be done. */
-export function MoreActs({ plan, state, act, close, setMargin }: MoreProps) {
+export function MoreActs({ plan, state, act, close, setMargin, tellIncident }: MoreProps) {
   const step = plan.steps[state.step];
   const before = plan.steps[state.step - 1];
   const running = state.phase === 'running';
@@ -60,6 +61,10 @@ export function MoreActs({ plan, state, act, close, setMargin }: MoreProps) {
             {isDeveloper(before.kind) && <span className="block text-sm">A second time would over-develop.</span>}
           </button>
         )}
+        <button type="button" className={ROW} onClick={tellIncident}>
+          Something got into a bottle
+          <span className="block text-sm text-night-quiet">Written into its ledger; what follows is said at once.</span>
+        </button>
         <button type="button" className={ROW} disabled={noPause !== null} onClick={() => done({ kind: 'paused' })}>
           Pause
           {noPause && <span className="block text-sm">{noPause}</span>}

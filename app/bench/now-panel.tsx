@@ -1,4 +1,5 @@
 import { isDeveloper, isWater } from '../../core/kit/kind.ts';
+import { bottleInWords, bottleTrouble, type BottleAtBench } from '../../core/run/bottle-at-bench.ts';
 import { overrunMeaning, type DueCue, type RunNow } from '../../core/run/now.ts';
 import type { RunPlan } from '../../core/run/run-plan.ts';
 import type { RunState } from '../../core/run/state.ts';
@@ -21,6 +22,8 @@ interface NowProps {
   readonly nowMs: number;
   readonly act: (act: Act) => unknown;
   readonly next: { readonly position: number } | null;
+  readonly bottles: readonly BottleAtBench[];
+  readonly today: string;
 }
 
 /** A cue stays filled this long after its second, so that a glance a moment later still sees it. */
@@ -36,6 +39,14 @@ export function NowPanel(shown: NowProps) {
   return <Between {...shown} />;
 }
 
+/** The bottle that a step is poured from; undefined for water, and where the shelf does not know it. */
+function ofBath(
+  bottles: readonly BottleAtBench[],
+  step: { readonly bath: string; readonly bottle: string | null },
+): BottleAtBench | undefined {
+  return step.bottle === null ? undefined : bottles.find((bottle) => bottle.bath === step.bath);
+}
+
 function Digits({ seconds, over, label }: { readonly seconds: number; readonly over: boolean; readonly label: string }) {
   const text = showDuration(Math.abs(seconds));
   return (
@@ -49,7 +60,7 @@ function Digits({ seconds, over, label }: { readonly seconds: number; readonly o
   );
 }
 
-function Running({ plan, state, now, nowMs, act, next }: NowProps) {
+function Running({ plan, state, now, nowMs, act, bottles }: NowProps) {
   const step = plan.steps[state.step];
   const running = now.running;
   if (!step || !running) return null;
@@ -83,7 +94,8 @@ function Running({ plan, state, now, nowMs, act, next }: NowProps) {
             step.bottle &&
             (step.after === 'return' ? (
               <>
-                Back into <strong className="text-night-ink">{step.bottle}</strong>.
+                Back into <strong className="text-night-ink">{step.bottle}</strong>
+                {ofBath(bottles, step) && `, ${bottleInWords(ofBath(bottles, step) as BottleAtBench)}`}.
               </>
             ) : (
               <>Into the waste jug, not back.</>
@@ -91,7 +103,7 @@ function Running({ plan, state, now, nowMs, act, next }: NowProps) {
         </p>
       )}
       <div className="mt-3 lg:hidden">
-        <Correction {...{ plan, state, now, nowMs, act, next }} />
+        <Correction {...{ plan, state, now, nowMs, act }} />
       </div>
       <Cues cues={running.cues} nowMs={nowMs} />
       {now.light.safe && <p className="mt-3 text-night-quiet">Light does no harm now: the tank may be open.</p>}
@@ -130,14 +142,16 @@ function Cues({ cues, nowMs }: { readonly cues: readonly DueCue[]; readonly nowM
   );
 }
 
-function Between({ plan, state, now, nowMs, act }: NowProps) {
+function Between({ plan, state, now, nowMs, act, bottles, today }: NowProps) {
   const units = useUnits();
+  const text = useText();
   const { temperature } = units;
   const step = plan.steps[state.step];
   if (!step) return null;
   const leftS = now.nextPourAtMs === null ? null : Math.ceil((now.nextPourAtMs - nowMs) / 1000);
   const over = leftS !== null && leftS < 0;
   const first = state.phase === 'ready';
+  const bottle = ofBath(bottles, step);
   const before = plan.steps[state.step - 1];
   return (
     <>
@@ -162,11 +176,27 @@ function Between({ plan, state, now, nowMs, act }: NowProps) {
               : 'Pour when you are ready; do not let the film dry.'}
         </p>
       )}
+      {bottle &&
+        bottleTrouble(bottle, plan.tank.volumeMl ?? 0, today).map((trouble) => (
+          <p
+            key={trouble.message}
+            role="alert"
+            className="mt-4 max-w-2xl rounded-card border-2 border-straw px-4 py-3 text-lg font-bold text-straw"
+          >
+            {bottle.name}: {text(trouble)}
+          </p>
+        ))}
       {now.light.short && <KeepItDark {...{ plan, act }} short={now.light.short} />}
       <dl className="mt-5 grid max-w-xl grid-cols-[8rem_1fr] gap-y-2 text-lg">
         <dt className="text-night-quiet">{step.bottle ? 'From' : 'With'}</dt>
         <dd className="font-semibold">
-          {step.bottle ? `the ${step.bottle} bottle` : isWater(step.kind) ? `${step.name.toLowerCase()} water` : step.name}
+          {bottle
+            ? `${bottle.name}: ${bottleInWords(bottle)}`
+            : step.bottle
+              ? `the ${step.bottle} bottle`
+              : isWater(step.kind)
+                ? `${step.name.toLowerCase()} water`
+                : step.name}
         </dd>
         <dt className="text-night-quiet">At</dt>
         <dd className="figure">

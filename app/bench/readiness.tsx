@@ -5,7 +5,9 @@ import type { RunPlan } from '../../core/run/run-plan.ts';
 import { tipsBeforeTheFirstPour } from '../../core/run/tips.ts';
 import { pouredAtC } from '../../core/schedule/cues.ts';
 import type { PlannedStep } from '../../core/schedule/plan.ts';
-import { showRange } from '../../core/units/sentence.ts';
+import { showRange, textIn } from '../../core/units/sentence.ts';
+import { showVolume } from '../../core/units/volume.ts';
+import { bottleTrouble, type BottleAtBench } from '../../core/run/bottle-at-bench.ts';
 import { showTemperature } from '../../core/units/temperature.ts';
 import { useUnits, type Units } from '../ui/units.ts';
 import { ReadingEntry, type Thermometer } from './reading-entry.tsx';
@@ -16,6 +18,8 @@ interface Check {
   readonly id: string;
   readonly asks: string;
   readonly figure?: string;
+  /** What is the matter with it: seen before the film is in the tank. */
+  readonly trouble?: readonly string[];
 }
 
 interface ReadinessProps {
@@ -23,6 +27,8 @@ interface ReadinessProps {
   readonly sessionId: string;
   readonly plan: RunPlan;
   readonly thermometers: readonly Thermometer[];
+  readonly bottles: readonly BottleAtBench[];
+  readonly today: string;
   readonly tips: Omit<TipLineProps, 'tips'>;
   readonly act: (act: Act) => void;
   /** The digit a measurement was begun with; null while none is being typed. */
@@ -31,10 +37,10 @@ interface ReadinessProps {
 }
 
 /** Before the first pour: everything that cannot be fetched once the developer is in. */
-export function Readiness({ runId, sessionId, plan, thermometers, tips, act, measuring, measure }: ReadinessProps) {
+export function Readiness({ runId, sessionId, plan, thermometers, bottles, today, tips, act, measuring, measure }: ReadinessProps) {
   const units = useUnits();
   const measured = { runId, sessionId, plan, thermometers, measuring, measure };
-  const checks = readinessChecks(plan, units);
+  const checks = readinessChecks(plan, units, bottles, today);
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
   const left = checks.filter((check) => !ticked.has(check.id));
   const readied = { kind: 'readied' as const, skipped: left.map((check) => check.asks) };
@@ -67,6 +73,11 @@ export function Readiness({ runId, sessionId, plan, thermometers, tips, act, mea
               />
               <span className="grow">
                 {check.asks} {check.figure && <span className="figure block whitespace-nowrap text-aqua">{check.figure}</span>}
+                {check.trouble?.map((trouble) => (
+                  <span key={trouble} className="block font-semibold text-straw">
+                    {trouble}
+                  </span>
+                ))}
               </span>
             </label>
           </li>
@@ -100,7 +111,14 @@ export function Readiness({ runId, sessionId, plan, thermometers, tips, act, mea
 }
 
 /** The developer as it is now: measured, the times follow, for this run and those after it. */
-function Measured({ runId, sessionId, plan, thermometers, measuring, measure }: Omit<ReadinessProps, 'act' | 'tips'>) {
+function Measured({
+  runId,
+  sessionId,
+  plan,
+  thermometers,
+  measuring,
+  measure,
+}: Omit<ReadinessProps, 'act' | 'tips' | 'bottles' | 'today'>) {
   const { temperature } = useUnits();
   const replan = useFetcher<{ readonly message: string }>();
   const developer = plan.steps.find((step) => isDeveloper(step.kind));
@@ -144,8 +162,25 @@ function Measured({ runId, sessionId, plan, thermometers, measuring, measure }: 
   );
 }
 
+/** One bottle: which it is, and what is the matter with it. */
+function bottleCheck(
+  step: PlannedStep,
+  place: number,
+  bottle: BottleAtBench | undefined,
+  tankMl: number,
+  today: string,
+  units: Units,
+): Pick<Check, 'asks' | 'trouble'> {
+  if (!bottle) return { asks: `${place}. ${step.name} bottle` };
+  const named = `${bottle.code}${bottle.cap ? `, ${bottle.cap}` : ''}, ${showVolume(bottle.mlLeft, units.volume)}`;
+  return {
+    asks: `${place}. ${step.name} bottle, ${named}`,
+    trouble: bottleTrouble(bottle, tankMl, today).map((trouble) => textIn(trouble, units)),
+  };
+}
+
 /** What must be at hand, the bottles in the order of pouring, each at the one temperature it is poured at. */
-export function readinessChecks(plan: RunPlan, units: Units): Check[] {
+export function readinessChecks(plan: RunPlan, units: Units, known: readonly BottleAtBench[] = [], today = ''): Check[] {
   const bottles = plan.steps.filter((step) => step.bottle !== null);
   const water = plan.steps.find((step) => isWater(step.kind));
   const at = (step: PlannedStep) => showTemperature(pouredAtC(step), units.temperature);
@@ -153,7 +188,14 @@ export function readinessChecks(plan: RunPlan, units: Units): Check[] {
     { id: 'loaded', asks: `${plan.tankName} loaded in complete darkness and closed` },
     ...bottles.map((step, i) => ({
       id: `bottle-${step.id}`,
-      asks: `${i + 1}. ${step.name} bottle`,
+      ...bottleCheck(
+        step,
+        i + 1,
+        known.find((bottle) => bottle.bath === step.bath),
+        plan.tank.volumeMl ?? 0,
+        today,
+        units,
+      ),
       figure: step.critical || !step.range ? at(step) : showRange(step.range.lowC, step.range.highC, units),
     })),
     ...plan.steps
@@ -173,6 +215,7 @@ function Cautions({ plan }: { readonly plan: RunPlan }) {
     (kinds.has('stabiliser') || kinds.has('final-rinse')) &&
       'Some stabilisers give off formaldehyde: move the air, and do not lean over the tank.',
     'Caps off while bottles warm. A mains heater near water only through a residual-current device, and never with wet hands.',
+    'Caps and bottles stand in the order of pouring, one bottle open at a time.',
     'In the eyes or swallowed: rinse, and call local emergency or poison services with the kit’s safety data sheet at hand. That sheet and local rules overrule this page.',
   ].filter((line): line is string => Boolean(line));
   return (

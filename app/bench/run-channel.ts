@@ -46,6 +46,7 @@ const ACT_NAMES: Readonly<Record<RunEvent['kind'], string>> = {
   reading: 'The reading',
   correction: 'The choice of time',
   note: 'The note',
+  incident: 'What got into a bottle',
   paused: 'The pause',
   resumed: 'Going on',
   undone: 'The undo',

@@ -1,5 +1,6 @@
 import { textOf } from '../ui/form.ts';
 import { data, Form, Link, redirect } from 'react-router';
+import { bottlesOfRun } from '../run/bottles-of-run.server.ts';
 import { plannedAndActual } from '../../core/run/planned-and-actual.ts';
 import { showDuration, showDurationChange } from '../../core/units/duration.ts';
 import { showTemperature } from '../../core/units/temperature.ts';
@@ -33,6 +34,7 @@ export function loader({ params }: Route.LoaderArgs) {
     notes: state.notes.map((note) => ({ at: shownInstant(note.atMs, 'HH:mm:ss'), text: note.text })),
     skipped: state.skippedChecks,
     givenUp: state.givenUp,
+    bottles: bottlesOfRun(run).map(({ name, code, standing }) => ({ name, code, standing })),
     rolls: rollsOfRun(run.id).map((roll) => ({ id: roll.id, name: roll.name, film: roll.film })),
   };
 }
@@ -53,7 +55,7 @@ export async function action({ request, params }: Route.ActionArgs) {
 }
 
 export default function RunPage({ loaderData }: Route.ComponentProps) {
-  const { plan, steps, notes, rolls, when, verdict, givenUp, skipped } = loaderData;
+  const { plan, steps, notes, rolls, when, verdict, givenUp, skipped, bottles } = loaderData;
   const { temperature } = useUnits();
   return (
     <>
@@ -153,6 +155,24 @@ export default function RunPage({ loaderData }: Route.ComponentProps) {
               Plan an evening like this one
             </Button>
           </Form>
+          {bottles.length > 0 && (
+            <Card>
+              <h2 className="font-bold">Its bottles</h2>
+              <ul className="mt-1 divide-y divide-line">
+                {bottles.map((bottle) => (
+                  <li key={bottle.code}>
+                    <Link className="flex min-h-11 items-center justify-between gap-3 hover:underline" to={`/shelf/bottles/${bottle.code}`}>
+                      <span>
+                        {bottle.name} <span className="figure text-quiet">{bottle.code}</span>
+                      </span>
+                      <span className={bottle.standing === 'good' ? 'text-quiet' : 'font-semibold text-hot'}>{bottle.standing}</span>
+                    </Link>
+                  </li>
+                ))}
+              </ul>
+              <p className="mt-2 text-sm text-quiet">Something got into one of them? Open it and write it down.</p>
+            </Card>
+          )}
           <Card>
             <h2 className="mb-2 font-bold">Notes</h2>
             {notes.length === 0 ? (

@@ -4,6 +4,7 @@ import { timeRefusal } from '../../core/run/act-time.ts';
 import { refusalOf } from '../../core/run/guard.ts';
 import { foldRun, withEvent, type RunState } from '../../core/run/state.ts';
 import { entryOfRun, undoEntry, writeEntry } from '../server/bottle-entries.server.ts';
+import { findBatch } from '../server/batches.server.ts';
 import { nowMs, today } from '../server/clock.server.ts';
 import { inTransaction } from '../server/database.server.ts';
 import { announceRun } from './live-runs.server.ts';
@@ -85,6 +86,7 @@ export function recordEvent(runId: string, body: unknown): Recorded {
     const seq = insertEvent(runId, event);
     if (reopens) reopen(run, state);
     else settle(run, after, event);
+    tellTheBottles(run, state, event);
     return { ok: true, seq, repeated: false };
   });
   // What a rolled-back transaction had folded must not be remembered.
@@ -131,6 +133,27 @@ function reopen(run: Run, state: RunState): void {
   if (entry) undoEntry(entry, today(), nowMs(), 'The run goes on: its end was pressed by mistake.');
   setRunState(run.id, 'live', null);
 }
+
+/** What got into a bottle at the Bench stands in the ledger of that bottle; taken back at the Bench, it is taken back there. */
+function tellTheBottles(run: Run, before: RunState, event: RunEvent): void {
+  if (event.kind === 'undone') {
+    const target = before.inForce.find((each) => each.id === event.event);
+    if (target?.kind === 'incident') undoEntry(entryOfEvent(target.id), today(), nowMs(), 'Taken back at the Bench.');
+  }
+  if (event.kind !== 'incident') return;
+  const bottle = findBatch(run.batchId)?.bottles.find((each) => each.bath === event.bath);
+  if (!bottle) return;
+  const { what, ml } = event;
+  writeEntry({
+    id: entryOfEvent(event.id),
+    batchId: run.batchId,
+    atMs: nowMs(),
+    note: `At the Bench, ${run.plan.title}.`,
+    entry: { kind: 'incident', on: today(), bottle: bottle.id, what, ...(ml === undefined ? {} : { ml }) },
+  });
+}
+
+const entryOfEvent = (eventId: string) => `event-${eventId}`;
 
 function settle(run: Run, state: RunState, event: RunEvent): void {
   if (event.kind !== 'finished' && event.kind !== 'given-up') return;

@@ -1,10 +1,12 @@
 import { nanoid } from 'nanoid';
 import type { RunPlan } from '../../core/run/run-plan.ts';
+import { bottlesInTheWay } from '../../core/schedule/bottles-in-run.ts';
+import { findBatch } from '../server/batches.server.ts';
 import { nowMs } from '../server/clock.server.ts';
 import { inTransaction } from '../server/database.server.ts';
 import { announceRun } from './live-runs.server.ts';
 import { findRoll, setRollState } from '../server/rolls.server.ts';
-import { findRun, insertRun, insertSession, liveRun, nextPosition, setRunState, writeSession } from '../server/runs.server.ts';
+import { findRun, insertRun, insertSession, liveRun, nextPosition, setRunState, writeSession, type Run } from '../server/runs.server.ts';
 
 export interface RunToStart {
   readonly batchId: string;
@@ -56,6 +58,13 @@ export function startSession(runs: readonly RunToStart[], draft: object = {}, go
   return started;
 }
 
+/** A bottle that was spoilt since the run was planned keeps it from beginning. */
+function spentBottle(run: Run): string | null {
+  const batch = findBatch(run.batchId);
+  const poured = new Set(run.plan.steps.flatMap((step) => (step.bottle === null ? [] : [step.bath])));
+  return batch ? (bottlesInTheWay(batch.kit, poured, batch.bottles)[0] ?? null) : null;
+}
+
 /** Takes a waiting run to the Bench; the session goes on where it was left. */
 export function beginRun(runId: string): Started {
   const begun = inTransaction((): Started => {
@@ -63,6 +72,8 @@ export function beginRun(runId: string): Started {
     if (live) return live.id === runId ? { ok: true, runId } : { ok: false, message: 'Another run is at the Bench.', liveRunId: live.id };
     const run = findRun(runId);
     if (run?.state !== 'queued') return { ok: false, message: 'This run is not waiting to begin.', liveRunId: null };
+    const spent = spentBottle(run);
+    if (spent) return { ok: false, message: spent, liveRunId: null };
     setRunState(runId, 'live', null);
     return { ok: true, runId };
   });

@@ -1,9 +1,24 @@
-import { foldLedger, type BottleNow } from '../../core/chemistry/ledger.ts';
+import { foldRolls } from '../../core/chemistry/ledger.ts';
+import { isWater } from '../../core/kit/kind.ts';
 import { readStoredKit } from '../../core/kit/stored-kit.ts';
 import type { Kit } from '../../core/kit/kit.ts';
-import { entriesInForce, entriesOfBatch, writeEntry } from './bottle-entries.server.ts';
+import type { BottleEntry } from '../../core/chemistry/bottle.ts';
+import { readHabits } from '../../core/schedule/read-habits.ts';
+import { entriesOfBatches, writeEntry, type StoredEntry } from './bottle-entries.server.ts';
+import {
+  addBottles,
+  batchesOfBottles,
+  bottleRowsOf,
+  bottlesThatMoved,
+  findBottleRow,
+  foldOneBottle,
+  refillBottles,
+  type BottleRow,
+  type ShelfBottle,
+} from './bottles.server.ts';
 import { nowMs, today } from './clock.server.ts';
 import { inTransaction, sql } from './database.server.ts';
+import { storedSetting } from './settings.server.ts';
 
 export interface Batch {
   readonly id: string;
@@ -13,6 +28,7 @@ export interface Batch {
   readonly mixedOn: string;
   readonly priceCents: number | null;
   readonly note: string;
+  readonly boxId: string | null;
   readonly retiredAtMs: number | null;
 }
 
@@ -24,7 +40,8 @@ export interface BatchWithKit extends Batch {
   /** Of these, what the solution in the bottles has seen itself. */
   readonly wornRolls: number;
   readonly seenRemjet: boolean;
-  readonly bottles: readonly BottleNow[];
+  /** In the order of pouring. */
+  readonly bottles: readonly ShelfBottle[];
   /** The least that any of its bottles holds. */
   readonly mlLeft: number;
 }
@@ -38,14 +55,75 @@ interface Row {
   readonly mixed_on: string;
   readonly price_cents: number | null;
   readonly note: string;
+  readonly box_id: string | null;
   readonly retired_at_ms: number | null;
 }
 
-const COLUMNS = 'id, kit_id, kit_document, name, volume_ml, mixed_on, price_cents, note, retired_at_ms';
+const COLUMNS = 'id, kit_id, kit_document, name, volume_ml, mixed_on, price_cents, note, box_id, retired_at_ms';
 
-function fromRow(row: Row, entries: ReturnType<typeof entriesInForce>): BatchWithKit {
-  const kit = readStoredKit(row.kit_document);
-  const ledger = foldLedger({ kit, volumeMl: row.volume_ml, mixedOn: row.mixed_on }, entries.get(row.id) ?? [], today());
+/** What is read once for a whole shelf: kits, bottles and the entries that concern them. */
+interface Shelf {
+  readonly kitOf: (batchId: string) => Kit;
+  readonly bottles: readonly ShelfBottle[];
+  readonly entries: ReadonlyMap<string, readonly BottleEntry[]>;
+}
+
+/** Bottles as they stand today: those of some batches, and by number others that are asked for. */
+function shelfOf(rows: readonly Row[], others: readonly number[] = []): Shelf {
+  const ids = rows.map((row) => row.id);
+  const bottleRows = new Map<number, BottleRow>(bottleRowsOf(ids).map((row) => [row.number, row]));
+  for (const number of others) {
+    const row = findBottleRow(number);
+    if (row) bottleRows.set(number, row);
+  }
+  const documents = new Map(rows.map((row) => [row.id, row.kit_document]));
+  const moved = bottlesThatMoved().filter((number) => bottleRows.has(number));
+  const elsewhere = batchesOfBottles([...moved, ...others]);
+  const stored = entriesOfBatches([...new Set([...ids, ...elsewhere])]);
+  const kits = new Map<string, Kit>();
+  const kitOf = (batchId: string): Kit => {
+    const kit =
+      kits.get(batchId) ??
+      readStoredKit(documents.get(batchId) ?? (sql('SELECT kit_document AS d FROM batches WHERE id = ?').get(batchId) as { d: string }).d);
+    kits.set(batchId, kit);
+    return kit;
+  };
+  const byBatch = grouped(stored);
+  const everIn = new Map<number, readonly StoredEntry[]>(moved.map((number) => [number, stored]));
+  const rules = { airAges: airAges() };
+  return {
+    kitOf,
+    bottles: [...bottleRows.values()].map((row) =>
+      foldOneBottle(row, kitOf(row.mixedIn), everIn.get(row.number) ?? byBatch.get(row.mixedIn) ?? [], today(), rules),
+    ),
+    entries: new Map(
+      [...byBatch].map(([id, entries]) => [id, entries.flatMap(({ undone, entry }) => (undone || entry.kind === 'moved' ? [] : [entry]))]),
+    ),
+  };
+}
+
+/** The school of storage in use (domain.md 15, a rule of thumb). */
+function airAges(): boolean {
+  return readHabits(storedSetting('habits')).storage !== 'leaflet';
+}
+
+function grouped(entries: readonly StoredEntry[]): Map<string, StoredEntry[]> {
+  const groups = new Map<string, StoredEntry[]>();
+  for (const entry of entries) {
+    const group = groups.get(entry.batchId);
+    if (group) group.push(entry);
+    else groups.set(entry.batchId, [entry]);
+  }
+  return groups;
+}
+
+function fromRow(row: Row, shelf: Shelf): BatchWithKit {
+  const kit = shelf.kitOf(row.id);
+  const place = new Map(kit.baths.map((bath, i) => [bath.id, i]));
+  const bottles = shelf.bottles
+    .filter((bottle) => bottle.batchId === row.id)
+    .sort((a, b) => (place.get(a.bath) ?? 99) - (place.get(b.bath) ?? 99));
+  const filled = bottles.filter((bottle) => !bottle.emptied);
   return {
     id: row.id,
     kitId: row.kit_id,
@@ -54,10 +132,12 @@ function fromRow(row: Row, entries: ReturnType<typeof entriesInForce>): BatchWit
     mixedOn: row.mixed_on,
     priceCents: row.price_cents,
     note: row.note,
+    boxId: row.box_id,
     retiredAtMs: row.retired_at_ms,
     kit,
-    ...ledger,
-    mlLeft: Math.min(row.volume_ml, ...ledger.bottles.map((bottle) => bottle.mlLeft)),
+    ...foldRolls(shelf.entries.get(row.id) ?? []),
+    bottles,
+    mlLeft: filled.length < bottles.length ? 0 : Math.min(row.volume_ml, ...filled.map((bottle) => bottle.mlLeft)),
   };
 }
 
@@ -65,34 +145,69 @@ function fromRow(row: Row, entries: ReturnType<typeof entriesInForce>): BatchWit
 export function listBatches(retired: 'in-use' | 'retired' = 'in-use'): BatchWithKit[] {
   const which = retired === 'in-use' ? 'IS NULL' : 'IS NOT NULL';
   const rows = sql(`SELECT ${COLUMNS} FROM batches WHERE retired_at_ms ${which} ORDER BY mixed_on DESC, added_at_ms DESC`).all() as Row[];
-  const entries = entriesInForce();
-  return rows.map((row) => fromRow(row, entries));
+  const shelf = shelfOf(rows);
+  return rows.map((row) => fromRow(row, shelf));
+}
+
+/** Batches that were put away, by name alone: there may be a hundred of them. */
+export function batchesPutAway(): readonly {
+  readonly id: string;
+  readonly name: string;
+  readonly kitName: string;
+  readonly mixedOn: string;
+}[] {
+  return sql(
+    `SELECT id, name, json_extract(kit_document, '$.name') AS kitName, mixed_on AS mixedOn FROM batches
+     WHERE retired_at_ms IS NOT NULL ORDER BY retired_at_ms DESC`,
+  ).all() as { id: string; name: string; kitName: string; mixedOn: string }[];
 }
 
 export function findBatch(id: string): BatchWithKit | null {
   const row = sql(`SELECT ${COLUMNS} FROM batches WHERE id = ?`).get(id) as Row | undefined;
-  if (!row) return null;
-  const entries = entriesOfBatch(id).flatMap(({ undone, entry }) => (undone ? [] : [entry]));
-  return fromRow(row, new Map([[id, entries]]));
+  return row ? fromRow(row, shelfOf([row])) : null;
 }
 
-export interface NewBatch extends Omit<Batch, 'retiredAtMs'> {
+/** One bottle, wherever it stands; null when there is none of that number. */
+export function findBottle(number: number): ShelfBottle | null {
+  return shelfOf([], [number]).bottles[0] ?? null;
+}
+
+/** Bottles that were taken out of a batch and into no other, and are not empty. */
+export function bottlesApart(): ShelfBottle[] {
+  return shelfOf([], bottlesThatMoved()).bottles.filter((bottle) => bottle.batchId === null && !bottle.emptied);
+}
+
+export interface NewBatch extends Omit<Batch, 'retiredAtMs' | 'boxId'> {
   /** Rolls done before the book began. */
   readonly rollsDone: number;
+  readonly boxId?: string | null;
+  /** The kit as it was when its mixing was begun; absent, as it is now. */
+  readonly kitDocument?: string;
+  /** Baths that no bottle is filled for: one that stands there already will be taken. */
+  readonly withoutBaths?: readonly string[];
 }
 
 /** A batch is stored with the kit as it is now; editing the kit later changes no batch. False when this id is there already. */
-export function addBatch({ rollsDone, ...batch }: NewBatch, atMs: number): boolean {
+export function addBatch({ rollsDone, boxId = null, kitDocument, withoutBaths = [], ...batch }: NewBatch, atMs: number): boolean {
   return inTransaction(() => {
     const { changes } = sql(
-      `INSERT INTO batches (id, kit_id, kit_document, name, volume_ml, mixed_on, price_cents, note, added_at_ms)
-       SELECT @id, @kitId, document, @name, @volumeMl, @mixedOn, @priceCents, @note, @atMs FROM kits WHERE id = @kitId
+      `INSERT INTO batches (id, kit_id, kit_document, name, volume_ml, mixed_on, price_cents, note, box_id, added_at_ms)
+       SELECT @id, @kitId, coalesce(@kitDocument, document), @name, @volumeMl, @mixedOn, @priceCents, @note, @boxId, @atMs
+       FROM kits WHERE id = @kitId
        ON CONFLICT (id) DO NOTHING`,
-    ).run({ ...batch, atMs });
-    if (changes > 0 && rollsDone > 0)
-      writeEntry({ batchId: batch.id, atMs, entry: { kind: 'carried-over', on: batch.mixedOn, rolls: rollsDone } });
-    return changes > 0;
+    ).run({ ...batch, boxId, kitDocument: kitDocument ?? null, atMs });
+    if (changes === 0) return false;
+    fillBottles(batch.id, withoutBaths);
+    if (rollsDone > 0) writeEntry({ batchId: batch.id, atMs, entry: { kind: 'carried-over', on: batch.mixedOn, rolls: rollsDone } });
+    return true;
   });
+}
+
+/** A bottle for each bath of the pinned kit that has none yet. */
+function fillBottles(batchId: string, withoutBaths: readonly string[] = []): void {
+  const row = sql(`SELECT ${COLUMNS} FROM batches WHERE id = ?`).get(batchId) as Row;
+  const baths = readStoredKit(row.kit_document).baths.filter((bath) => !isWater(bath.kind) && !withoutBaths.includes(bath.id));
+  addBottles(batchId, baths, row.volume_ml, row.mixed_on);
 }
 
 /** What is written on a batch. Its rolls are a ledger: a count that differs is a correction, with its reason. */
@@ -101,6 +216,7 @@ export function updateBatch(batch: Pick<Batch, 'id' | 'name' | 'volumeMl' | 'mix
     sql(
       `UPDATE batches SET name = @name, volume_ml = @volumeMl, mixed_on = @mixedOn, price_cents = @priceCents, note = @note WHERE id = @id`,
     ).run(batch);
+    refillBottles(batch.id, batch.volumeMl, batch.mixedOn);
     const off = rollsDone - (findBatch(batch.id)?.rollsDone ?? rollsDone);
     if (Math.abs(off) > 0.0005)
       writeEntry({
@@ -117,7 +233,10 @@ export function setBatchRetired(id: string, retiredAtMs: number | null): void {
 
 /** A batch takes up its kit as it is today: only when the person asks for it, batch by batch. */
 export function pinKitAnew(id: string): void {
-  sql('UPDATE batches SET kit_document = (SELECT document FROM kits WHERE kits.id = batches.kit_id) WHERE id = ?').run(id);
+  inTransaction(() => {
+    sql('UPDATE batches SET kit_document = (SELECT document FROM kits WHERE kits.id = batches.kit_id) WHERE id = ?').run(id);
+    fillBottles(id);
+  });
 }
 
 /** How many batches of a kit were ever mixed: the next one's number follows. */

@@ -1,44 +1,57 @@
 import { nanoid } from 'nanoid';
-import type { BottleEntry } from '../../core/chemistry/ledger.ts';
+import type { BottleEntry, Storage } from '../../core/chemistry/bottle.ts';
 import type { Incident, TestResult } from '../../core/chemistry/standing.ts';
-import { sql } from './database.server.ts';
+import { inTransaction, sql } from './database.server.ts';
 
-/** One entry of a batch's ledger as it is kept; `undoneBy` names the counter-entry that took it back. */
+/** A bottle changes places: into a bath of another batch, or, with no bath, out of the one where it stood. */
+export interface Move {
+  readonly kind: 'moved';
+  readonly on: string;
+  readonly bottle: string;
+  readonly bath: string | null;
+}
+
+/** One entry of a batch's ledger as it is kept. Bottles are called by their number. */
 export interface StoredEntry {
   readonly id: string;
+  readonly seq: number;
   readonly batchId: string;
   readonly atMs: number;
   readonly note: string;
   readonly runId: string | null;
   readonly undone: boolean;
-  readonly entry: BottleEntry;
+  /** Why it was taken back; null while it counts. */
+  readonly undoneWhy: string | null;
+  readonly entry: BottleEntry | Move;
 }
 
 interface Row {
+  readonly seq: number;
   readonly id: string;
   readonly batch_id: string;
   readonly kind: string;
   readonly on_day: string;
   readonly at_ms: number;
-  readonly bottle: string | null;
+  readonly bottle_number: number | null;
   readonly rolls: number | null;
   readonly ml: number | null;
   readonly days: number | null;
   readonly returned: number | null;
+  readonly returned_ml: number | null;
   readonly remjet: number;
   readonly what: string | null;
   readonly note: string;
   readonly run_id: string | null;
-  readonly undone: number;
+  readonly undone_why: string | null;
 }
 
-const COLUMNS = `entry.id, entry.batch_id, entry.kind, entry.on_day, entry.at_ms, entry.bottle, entry.rolls, entry.ml, entry.days,
-  entry.returned, entry.remjet, entry.what, entry.note, entry.run_id,
-  EXISTS (SELECT 1 FROM bottle_entries AS counter WHERE counter.undoes = entry.id) AS undone`;
+const COLUMNS = `entry.seq, entry.id, entry.batch_id, entry.kind, entry.on_day, entry.at_ms, entry.bottle_number, entry.rolls, entry.ml,
+  entry.days, entry.returned, entry.returned_ml, entry.remjet, entry.what, entry.note, entry.run_id, counter.note AS undone_why`;
+const FROM = 'bottle_entries AS entry LEFT JOIN bottle_entries AS counter ON counter.undoes = entry.id';
 
-function entryOf(row: Row): BottleEntry | null {
+function entryOf(row: Row): BottleEntry | Move | null {
   const on = row.on_day;
-  const bottle = row.bottle ?? '';
+  const bottle = row.bottle_number === null ? '' : String(row.bottle_number);
   const ml = row.ml ?? 0;
   switch (row.kind) {
     case 'carried-over':
@@ -46,7 +59,15 @@ function entryOf(row: Row): BottleEntry | null {
     case 'corrected':
       return { kind: 'corrected', on, rolls: row.rolls ?? 0, reason: row.note };
     case 'run':
-      return { kind: 'run', on, rolls: row.rolls ?? 0, drawnMl: ml, returned: row.returned === 1, remjet: row.remjet === 1 };
+      return {
+        kind: 'run',
+        on,
+        rolls: row.rolls ?? 0,
+        drawnMl: ml,
+        returned: row.returned === 1,
+        remjet: row.remjet === 1,
+        ...(row.returned_ml === null ? {} : { returnedMl: row.returned_ml }),
+      };
     case 'topped-up':
     case 'poured-away':
     case 'measured':
@@ -62,8 +83,14 @@ function entryOf(row: Row): BottleEntry | null {
       };
     case 'test':
       return { kind: 'test', on, bottle, result: row.what as TestResult };
+    case 'stored':
+      return { kind: 'stored', on, bottle, how: row.what as Storage };
+    case 'good-until':
+      return { kind: 'good-until', on, bottle, until: row.what ?? on, reason: row.note };
     case 'emptied':
-      return row.bottle === null ? { kind: 'emptied', on } : { kind: 'emptied', on, bottle };
+      return row.bottle_number === null ? { kind: 'emptied', on } : { kind: 'emptied', on, bottle };
+    case 'moved':
+      return { kind: 'moved', on, bottle, bath: row.what };
     default:
       // A counter-entry says nothing of its own.
       return null;
@@ -74,44 +101,57 @@ function stored(rows: readonly Row[]): StoredEntry[] {
   return rows.flatMap((row) => {
     const entry = entryOf(row);
     return entry
-      ? [{ id: row.id, batchId: row.batch_id, atMs: row.at_ms, note: row.note, runId: row.run_id, undone: row.undone === 1, entry }]
+      ? [
+          {
+            id: row.id,
+            seq: row.seq,
+            batchId: row.batch_id,
+            atMs: row.at_ms,
+            note: row.note,
+            runId: row.run_id,
+            undone: row.undone_why !== null,
+            undoneWhy: row.undone_why,
+            entry,
+          },
+        ]
       : [];
   });
 }
 
-/** Entries of one batch in the order they were written, undone ones among them. */
-export function entriesOfBatch(batchId: string): StoredEntry[] {
-  return stored(sql(`SELECT ${COLUMNS} FROM bottle_entries AS entry WHERE entry.batch_id = ? ORDER BY entry.seq`).all(batchId) as Row[]);
+/** Entries of some batches in the order they were written, undone ones among them: one question for a whole shelf. */
+export function entriesOfBatches(batchIds: readonly string[]): StoredEntry[] {
+  return stored(
+    sql(
+      `SELECT ${COLUMNS} FROM ${FROM} WHERE entry.batch_id IN (SELECT value FROM json_each(?)) AND entry.undoes IS NULL ORDER BY entry.seq`,
+    ).all(JSON.stringify(batchIds)) as Row[],
+  );
 }
 
-/** Entries in force, by batch, for every batch at once: a shelf of a hundred asks once, not a hundred times. */
-export function entriesInForce(): Map<string, BottleEntry[]> {
-  const rows = sql(
-    `SELECT ${COLUMNS} FROM bottle_entries AS entry JOIN batches ON batches.id = entry.batch_id ORDER BY entry.seq`,
-  ).all() as Row[];
-  const byBatch = new Map<string, BottleEntry[]>();
-  for (const { batchId, undone, entry } of stored(rows)) {
-    if (undone) continue;
-    const entries = byBatch.get(batchId) ?? [];
-    entries.push(entry);
-    byBatch.set(batchId, entries);
-  }
-  return byBatch;
+export function entriesOfBatch(batchId: string): StoredEntry[] {
+  return entriesOfBatches([batchId]);
+}
+
+export function findEntry(id: string): StoredEntry | null {
+  return stored(sql(`SELECT ${COLUMNS} FROM ${FROM} WHERE entry.id = ?`).all(id) as Row[])[0] ?? null;
 }
 
 export interface EntryToWrite {
+  /** Given, it is written once however often it is posted. */
+  readonly id?: string;
   readonly batchId: string;
   readonly atMs: number;
   readonly note?: string;
   readonly runId?: string;
-  readonly entry: BottleEntry;
+  readonly entry: BottleEntry | Move;
+  /** What was in the bottle when it was emptied: that much is in the jug. */
+  readonly emptiedMl?: number;
 }
 
-export function writeEntry({ batchId, atMs, note = '', runId, entry }: EntryToWrite): string {
-  const id = nanoid();
+export function writeEntry({ batchId, atMs, note = '', runId, entry, emptiedMl, id = nanoid() }: EntryToWrite): string {
   sql(
-    `INSERT INTO bottle_entries (id, batch_id, kind, on_day, at_ms, bottle, rolls, ml, days, returned, remjet, what, note, run_id)
-     VALUES (@id, @batchId, @kind, @on, @atMs, @bottle, @rolls, @ml, @days, @returned, @remjet, @what, @note, @runId)`,
+    `INSERT INTO bottle_entries (id, batch_id, kind, on_day, at_ms, bottle_number, rolls, ml, days, returned, returned_ml, remjet, what, note, run_id)
+     VALUES (@id, @batchId, @kind, @on, @atMs, @bottle, @rolls, @ml, @days, @returned, @returnedMl, @remjet, @what, @note, @runId)
+     ON CONFLICT (id) DO NOTHING`,
   ).run({
     id,
     batchId,
@@ -119,16 +159,34 @@ export function writeEntry({ batchId, atMs, note = '', runId, entry }: EntryToWr
     runId: runId ?? null,
     kind: entry.kind,
     on: entry.on,
-    note: entry.kind === 'corrected' ? entry.reason : note,
-    bottle: 'bottle' in entry ? (entry.bottle ?? null) : null,
+    note: 'reason' in entry ? entry.reason : note,
+    bottle: 'bottle' in entry && entry.bottle !== undefined ? Number(entry.bottle) : null,
     rolls: 'rolls' in entry ? entry.rolls : null,
-    ml: entry.kind === 'run' ? entry.drawnMl : 'ml' in entry ? (entry.ml ?? null) : null,
+    ml: entry.kind === 'run' ? entry.drawnMl : entry.kind === 'emptied' ? (emptiedMl ?? null) : 'ml' in entry ? (entry.ml ?? null) : null,
     days: 'days' in entry ? (entry.days ?? null) : null,
     returned: entry.kind === 'run' ? Number(entry.returned) : null,
+    returnedMl: entry.kind === 'run' ? (entry.returnedMl ?? null) : null,
     remjet: entry.kind === 'run' && entry.remjet ? 1 : 0,
-    what: entry.kind === 'incident' ? entry.what : entry.kind === 'test' ? entry.result : null,
+    what: whatOf(entry),
   });
   return id;
+}
+
+function whatOf(entry: BottleEntry | Move): string | null {
+  switch (entry.kind) {
+    case 'incident':
+      return entry.what;
+    case 'test':
+      return entry.result;
+    case 'stored':
+      return entry.how;
+    case 'good-until':
+      return entry.until;
+    case 'moved':
+      return entry.bath;
+    default:
+      return null;
+  }
 }
 
 /** Takes an entry out of account by a counter-entry with its reason. Twice is once. */
@@ -140,6 +198,27 @@ export function undoEntry(entryId: string, on: string, atMs: number, reason: str
   ).run({ id: nanoid(), on, atMs, reason, entryId });
 }
 
+/** A bottle into the bath of another batch; what stood there stands apart from now on. Taken back, both are where they were. */
+export function moveBottle(
+  bottle: string,
+  to: { readonly batchId: string; readonly bath: string; readonly inItsPlace: { readonly number: string } | null },
+  on: string,
+  atMs: number,
+): void {
+  inTransaction(() => {
+    if (to.inItsPlace) writeEntry({ batchId: to.batchId, atMs, entry: { kind: 'moved', on, bottle: to.inItsPlace.number, bath: null } });
+    writeEntry({ batchId: to.batchId, atMs, entry: { kind: 'moved', on, bottle, bath: to.bath } });
+  });
+}
+
+/** The entries that were one act: a bottle that came and the one that made room for it. */
+export function actOfEntry(entry: StoredEntry): string[] {
+  if (entry.entry.kind !== 'moved') return [entry.id];
+  return sql("SELECT id FROM bottle_entries WHERE batch_id = ? AND kind = 'moved' AND at_ms = ?")
+    .all(entry.batchId, entry.atMs)
+    .map((row) => (row as { id: string }).id);
+}
+
 /** What a run left in the ledger and still counts. */
 export function entryOfRun(runId: string): string | null {
   const row = sql(
@@ -147,4 +226,16 @@ export function entryOfRun(runId: string): string | null {
        AND NOT EXISTS (SELECT 1 FROM bottle_entries AS counter WHERE counter.undoes = entry.id) ORDER BY entry.seq DESC LIMIT 1`,
   ).get(runId) as { id: string } | undefined;
   return row?.id ?? null;
+}
+
+/** Rolls through every batch of a process, run by run, from a day on: what a person's pace is made of. */
+export function rollsByDay(
+  from: string,
+): { readonly process: string; readonly batchId: string; readonly on: string; readonly rolls: number }[] {
+  return sql(
+    `SELECT json_extract(batches.kit_document, '$.process') AS process, entry.batch_id AS batchId, entry.on_day AS "on", entry.rolls AS rolls
+     FROM bottle_entries AS entry JOIN batches ON batches.id = entry.batch_id
+     LEFT JOIN bottle_entries AS counter ON counter.undoes = entry.id
+     WHERE entry.kind = 'run' AND entry.on_day >= ? AND counter.id IS NULL ORDER BY entry.on_day`,
+  ).all(from) as { process: string; batchId: string; on: string; rolls: number }[];
 }

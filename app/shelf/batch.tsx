@@ -1,19 +1,28 @@
 import { format, parseISO } from 'date-fns';
+import { nanoid } from 'nanoid';
 import { data, Form, Link, redirect } from 'react-router';
 import { rollsLeft } from '../../core/chemistry/capacity.ts';
 import { costPerRollCents } from '../../core/chemistry/cost.ts';
+import { runsLeft } from '../../core/chemistry/two-ends.ts';
 import { mixRecipes } from '../../core/chemistry/mixing.ts';
 import { figureOfVolume, showVolume } from '../../core/units/volume.ts';
-import { findBatch, pinKitAnew, setBatchRetired, updateBatch } from '../server/batches.server.ts';
+import { findBatch, pinKitAnew, setBatchRetired, updateBatch, type BatchWithKit } from '../server/batches.server.ts';
 import { entriesOfBatch } from '../server/bottle-entries.server.ts';
 import { findKit } from '../server/kits.server.ts';
+import { listTanks } from '../server/tanks.server.ts';
 import { personsMoney } from '../server/money.server.ts';
 import { storedUnits } from '../server/settings.server.ts';
 import { useUnits } from '../ui/units.ts';
-import { entryInWords } from './bottles/entry-in-words.ts';
+import { BottleDrawing, BottleParts } from './board/bottle-drawing.tsx';
+import { runByHandSchema } from './bottles/entry-schemas.ts';
+import { History } from './bottles/history.tsx';
+import { historyOf } from './bottles/history.server.ts';
+import { emptyBottles, keepRunByHand, takeBack } from './bottles/keep-entry.server.ts';
+import { RunByHand } from './bottles/run-by-hand.tsx';
 import { nowMs, shownInstant, today } from '../server/clock.server.ts';
 import { runsOfBatch } from '../server/runs.server.ts';
-import { readForm } from '../ui/form.ts';
+import { readForm, textOf } from '../ui/form.ts';
+import { onceOf } from '../ui/once.ts';
 import { Button, Card, LinkButton, Notice, PageHead } from '../ui/parts.tsx';
 import type { Route } from './+types/batch.ts';
 import { BatchForm } from './mixing/batch-form.tsx';
@@ -21,8 +30,6 @@ import { batchSchema } from './mixing/batch-schema.ts';
 import { Recipes } from './mixing/recipes.tsx';
 
 export const meta: Route.MetaFunction = ({ loaderData: loaded }) => [{ title: `${loaded?.batch.name ?? 'Batch'} · Steady Reel` }];
-
-const dayInWords = (day: string | null) => day && format(parseISO(day), 'd MMM yyyy');
 
 export function loader({ params }: Route.LoaderArgs) {
   const batch = findBatch(params.batchId);
@@ -35,20 +42,10 @@ export function loader({ params }: Route.LoaderArgs) {
     cost: cost === null ? null : personsMoney()(cost),
     volume: figureOfVolume(batch.volumeMl, storedUnits().volume),
     kitChanged: JSON.stringify(findKit(batch.kitId)?.kit ?? batch.kit) !== JSON.stringify(batch.kit),
-    bottles: batch.bottles.map((bottle) => ({
-      ...bottle,
-      until: dayInWords(bottle.goodUntil),
-      past: bottle.goodUntil !== null && bottle.goodUntil < today(),
-      after: batch.kit.baths.find((bath) => bath.id === bottle.id)?.after ?? 'return',
-    })),
-    entries: entriesOfBatch(batch.id).map(({ id, entry, note, undone, runId }) => ({
-      id,
-      entry,
-      note,
-      undone,
-      runId,
-      on: dayInWords(entry.on),
-    })),
+    today: today(),
+    once: nanoid(),
+    history: historyOf(entriesOfBatch(batch.id)),
+    runsLeft: runsLeftByTank(batch),
     recipes: recipes.ok ? recipes.value : [],
     runs: runsOfBatch(batch.id).map((run) => ({
       id: run.id,
@@ -63,21 +60,33 @@ export async function action({ request, params }: Route.ActionArgs) {
   const formData = await request.formData();
   const batch = findBatch(params.batchId);
   if (!batch) throw data('There is no such batch.', { status: 404 });
-  if (formData.get('intent') === 'retire') {
-    setBatchRetired(batch.id, nowMs());
-    throw redirect(`/shelf?away=batch:${batch.id}`);
-  }
-  if (formData.get('intent') === 'take-back') {
-    setBatchRetired(batch.id, null);
-    throw redirect('/shelf');
-  }
-  if (formData.get('intent') === 'take-kit') {
-    pinKitAnew(batch.id);
-    throw redirect(`/shelf/batches/${batch.id}`);
+  const here = `/shelf/batches/${batch.id}`;
+  switch (textOf(formData, 'intent')) {
+    case 'retire':
+      setBatchRetired(batch.id, nowMs());
+      throw redirect(`/shelf?away=batch:${batch.id}`);
+    case 'empty-all':
+      emptyBottles(batch.bottles);
+      setBatchRetired(batch.id, nowMs());
+      throw redirect(`/shelf?away=batch:${batch.id}`);
+    case 'take-back':
+      setBatchRetired(batch.id, null);
+      throw redirect('/shelf');
+    case 'take-kit':
+      pinKitAnew(batch.id);
+      throw redirect(here);
+    case 'undo': {
+      const entry = textOf(formData, 'entry');
+      const taken = takeBack(entry, textOf(formData, 'reason'));
+      if (taken.ok) throw redirect(here);
+      return { about: 'undo' as const, entry, says: taken.says };
+    }
+    case 'run':
+      return runByHand(batch, formData);
   }
   formData.set('kitId', batch.kitId);
   const read = readForm(batchSchema(storedUnits().volume), formData);
-  if (!read.ok) return read.reply;
+  if (!read.ok) return { about: 'batch' as const, reply: read.reply };
   const { price, name, volumeMl, mixedOn, rollsDone, note } = read.value;
   const written = {
     id: batch.id,
@@ -91,12 +100,38 @@ export async function action({ request, params }: Route.ActionArgs) {
   throw redirect('/shelf');
 }
 
+/** How many more runs of one roll it gives in each tank, returned and one-shot. */
+function runsLeftByTank(batch: BatchWithKit) {
+  const filled = { bottles: batch.bottles };
+  const left = rollsLeft(batch.kit, batch);
+  return listTanks().map((tank) => ({
+    name: tank.name,
+    returned: runsLeft(filled, left, tank.volumeMl, false),
+    oneShot: batch.rollsDone > 0 ? null : runsLeft(filled, left, tank.volumeMl, true),
+  }));
+}
+
+/** A run that nobody timed; what does not add up is said at its field. */
+function runByHand(batch: BatchWithKit, formData: FormData) {
+  const read = readForm(runByHandSchema(storedUnits().volume), formData);
+  if (!read.ok) return { about: 'run' as const, reply: read.reply };
+  if (batch.retiredAtMs !== null)
+    return { about: 'run' as const, reply: read.refuse({ rolls: ['This batch was put away. Take it back to the shelf first.'] }) };
+  const { rolls, drawnMl, solution, returnedMl, on } = read.value;
+  const returned = solution === 'returned';
+  const back = returned && returnedMl !== undefined ? { returnedMl } : {};
+  const kept = keepRunByHand(batch, { kind: 'run', on, rolls, drawnMl, returned, ...back }, onceOf(formData));
+  if (!kept.ok) return { about: 'run' as const, reply: read.refuse(kept.errors) };
+  throw redirect(`/shelf/batches/${batch.id}`);
+}
+
 export default function BatchPage({ loaderData, actionData }: Route.ComponentProps) {
-  const { batch, left, bottles, recipes, runs, cost, volume: volumeShown, kitChanged, entries } = loaderData;
+  const { batch, left, runsLeft, recipes, runs, cost, volume: volumeShown, kitChanged, history, today, once } = loaderData;
   const { volume } = useUnits();
   const { priceCents, ...plain } = batch;
   return (
     <>
+      <BottleParts />
       <PageHead title={batch.name}>
         {batch.kit.name}.{' '}
         {left === null
@@ -110,28 +145,69 @@ export default function BatchPage({ loaderData, actionData }: Route.ComponentPro
         <div className="space-y-4">
           <Card>
             <h2 className="mb-2 font-bold">Bottles</h2>
-            <ul className="divide-y divide-line">
-              {bottles.map((bottle) => (
-                <li key={bottle.id} className="flex justify-between gap-3 py-2">
-                  <span className="font-semibold">{bottle.name}</span>
-                  <span className={`text-right ${bottle.past || bottle.standing !== 'good' ? 'font-semibold text-hot' : 'text-quiet'}`}>
-                    <span className="figure">{showVolume(bottle.mlLeft, volume)}</span>,{' '}
-                    {bottle.until === null ? 'shelf life not given' : `good until ${bottle.until}`},{' '}
-                    {bottle.after === 'return' ? 'goes back' : 'collected after use'}
-                    {bottle.why.map((sentence) => (
-                      <span key={sentence} className="block text-sm">
-                        {sentence}
-                      </span>
-                    ))}
-                  </span>
+            <ul className="flex flex-wrap">
+              {batch.bottles.map((bottle, i) => (
+                <li key={bottle.id} className="w-[6.4rem]">
+                  <Link to={`/shelf/bottles/${bottle.number}`} className="block text-center no-underline hover:opacity-80">
+                    <BottleDrawing
+                      kind={bottle.kind}
+                      level={bottle.mlLeft / bottle.volumeMl}
+                      label={figureOfVolume(bottle.mlLeft, volume)}
+                      place={i + 1}
+                      standing={bottle.standing}
+                      says={`${bottle.name}, ${showVolume(bottle.mlLeft, volume)} of ${showVolume(bottle.volumeMl, volume)}`}
+                    />
+                    <span aria-hidden className="block h-2 border-b-[3px] border-[#a39b88] bg-[#c3b9a2]" />
+                    <span className="mt-1 block text-[0.92rem] leading-tight font-semibold">{bottle.name}</span>
+                    <span
+                      className={`block text-[0.82rem] ${bottle.standing !== 'good' || bottle.emptied ? 'font-semibold text-hot' : 'text-quiet'}`}
+                    >
+                      {bottle.emptied
+                        ? 'empty'
+                        : bottle.standing !== 'good'
+                          ? bottle.standing
+                          : bottle.goodUntil === null
+                            ? 'no date given'
+                            : `${bottle.goodUntil < today ? 'past' : 'until'} ${format(parseISO(bottle.goodUntil), 'd MMM')}`}
+                    </span>
+                    <span className="figure block text-[0.8rem] text-quiet">{bottle.code}</span>
+                  </Link>
                 </li>
               ))}
             </ul>
+            {batch.retiredAtMs === null && runsLeft.length > 0 && (
+              <ul className="mt-3 divide-y divide-line border-t border-line text-[0.95rem]">
+                {runsLeft.map((tank) => (
+                  <li key={tank.name} className="flex justify-between gap-3 py-1.5">
+                    <span>{tank.name}</span>
+                    <span className="text-right text-quiet">
+                      <span className="figure">{tank.returned}</span> more runs of one roll
+                      {tank.oneShot !== null && (
+                        <>
+                          , <span className="figure">{tank.oneShot}</span> one-shot
+                        </>
+                      )}
+                    </span>
+                  </li>
+                ))}
+              </ul>
+            )}
+            {batch.bottles.some((bottle) => bottle.why.length > 0) && (
+              <ul className="mt-3 space-y-1 text-sm font-semibold text-hot">
+                {batch.bottles.flatMap((bottle) =>
+                  bottle.why.map((sentence) => (
+                    <li key={bottle.id + sentence}>
+                      {bottle.name}: {sentence}
+                    </li>
+                  )),
+                )}
+              </ul>
+            )}
           </Card>
           <Card>
             <h2 className="mb-3 font-bold">Correct what is written down</h2>
             <BatchForm
-              lastResult={actionData}
+              lastResult={actionData?.about === 'batch' ? actionData.reply : null}
               kits={[{ id: batch.kitId, name: batch.kit.name }]}
               defaults={{ ...plain, volumeMl: volumeShown, price: priceCents === null ? undefined : (priceCents / 100).toFixed(2) }}
             >
@@ -141,23 +217,14 @@ export default function BatchPage({ loaderData, actionData }: Route.ComponentPro
           </Card>
         </div>
         <div className="space-y-4">
-          <Card>
-            <h2 className="mb-2 font-bold">What happened to it</h2>
-            {entries.length === 0 ? (
-              <p className="text-quiet">Nothing yet: it is as it was mixed.</p>
-            ) : (
-              <ul className="divide-y divide-line">
-                {entries.map((each) => (
-                  <li key={each.id} className={`flex justify-between gap-3 py-2 ${each.undone ? 'text-quiet line-through' : ''}`}>
-                    <span>
-                      {entryInWords(each.entry, batch.kit, volume)} {each.note && <span className="text-quiet">{each.note}</span>}
-                    </span>
-                    <span className="text-right whitespace-nowrap text-quiet">{each.on}</span>
-                  </li>
-                ))}
-              </ul>
-            )}
-          </Card>
+          <History
+            lines={history}
+            born={`Mixed, ${showVolume(batch.volumeMl, volume)} of each bottle, ${format(parseISO(batch.mixedOn), 'd MMM yyyy')}.`}
+            refusal={actionData?.about === 'undo' ? actionData : null}
+          />
+          {batch.retiredAtMs === null && (
+            <RunByHand reply={actionData?.about === 'run' ? actionData.reply : null} today={today} once={once} />
+          )}
           <Card>
             <h2 className="mb-2 font-bold">Runs</h2>
             {runs.length === 0 ? (
@@ -189,16 +256,24 @@ export default function BatchPage({ loaderData, actionData }: Route.ComponentPro
               </Notice>
             </Form>
           )}
-          <Form method="post" className="space-y-3">
+          <Form method="post" className="space-y-3" id="empty">
             {batch.retiredAtMs === null ? (
               <>
                 <Notice tone="plain">
-                  Dead or doubtful? Put it away. Collect the solutions and follow your local authority’s rules; a bleach-fix or fixer holds
-                  silver and is usually not for the drain.
+                  Worn or dead? Every bottle goes into the jug of its class and to a collection point; a bleach-fix or fixer holds silver
+                  and is usually not for the drain. A bottle that is still good can be taken into another batch first.{' '}
+                  <Link className="underline" to="/safety">
+                    Safety
+                  </Link>
                 </Notice>
-                <Button name="intent" value="retire">
-                  Put this batch away
-                </Button>
+                <div className="flex flex-wrap gap-3">
+                  <Button name="intent" value="empty-all">
+                    Empty it into the jugs
+                  </Button>
+                  <Button name="intent" value="retire">
+                    Put this batch away
+                  </Button>
+                </div>
               </>
             ) : (
               <Button name="intent" value="take-back">

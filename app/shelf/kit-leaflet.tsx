@@ -72,6 +72,14 @@ export default function KitLeaflet({ loaderData, actionData }: Route.ComponentPr
             />
             <TextField field={fields.makesMl} label="A whole kit makes" unit={volume} figures className="sm:col-span-3" />
             <TextField field={fields.capacityRolls} label="Good for" unit="rolls" figures className="sm:col-span-3" />
+            <TextField
+              field={fields.keepsOpenedDays}
+              label="Concentrates keep, once opened"
+              unit="days"
+              figures
+              hint="If the leaflet says; for what is left in the box"
+              className="sm:col-span-3"
+            />
             <TextArea field={fields.note} label="Note" rows={2} className="sm:col-span-6" />
           </Card>
           {baths.map((bath, i) => (

@@ -1,5 +1,6 @@
 import { data, Form, redirect } from 'react-router';
 import { mixRecipes } from '../../core/chemistry/mixing.ts';
+import { yieldTable } from '../../core/chemistry/yield-table.ts';
 import { sequenceSteps } from '../../core/kit/kit-document.ts';
 import type { Bath } from '../../core/kit/kit.ts';
 import { showDuration } from '../../core/units/duration.ts';
@@ -7,6 +8,7 @@ import { showTemperature } from '../../core/units/temperature.ts';
 import { showVolume } from '../../core/units/volume.ts';
 import { nowMs } from '../server/clock.server.ts';
 import { findKit, setKitDeleted } from '../server/kits.server.ts';
+import { listTanks } from '../server/tanks.server.ts';
 import { LeafletChart } from '../ui/leaflet-chart.tsx';
 import { Button, Card, LinkButton, Notice, PageHead } from '../ui/parts.tsx';
 import { useUnits } from '../ui/units.ts';
@@ -25,6 +27,7 @@ export function loader({ params }: Route.LoaderArgs) {
     shipped: found.shipped,
     steps: sequenceSteps(found.kit).map((step) => step.name),
     recipes: recipes.ok ? recipes.value : [],
+    yields: yieldTable(found.kit, listTanks()),
   };
 }
 
@@ -35,7 +38,7 @@ export function action({ params }: Route.ActionArgs) {
 }
 
 export default function KitPage({ loaderData }: Route.ComponentProps) {
-  const { kit, shipped, steps, recipes } = loaderData;
+  const { kit, shipped, steps, recipes, yields } = loaderData;
   const { volume } = useUnits();
   return (
     <>
@@ -64,6 +67,33 @@ export default function KitPage({ loaderData }: Route.ComponentProps) {
           <Recipes recipes={recipes} />
         </Card>
         <div className="space-y-4">
+          {yields.length > 0 && (
+            <Card>
+              <h2 className="font-bold">What a whole kit gives, one-shot</h2>
+              <table className="mt-1 w-full">
+                <thead>
+                  <tr className="border-b border-line text-left text-sm text-quiet">
+                    <th className="py-1 font-semibold">Tank</th>
+                    <th className="py-1 font-semibold">Format</th>
+                    <th className="py-1 text-right font-semibold">Runs</th>
+                    <th className="py-1 text-right font-semibold">Rolls</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {yields.map((row) => (
+                    <tr key={row.tank + row.family} className="border-b border-line last:border-0">
+                      <th scope="row" className="py-1.5 text-left font-normal">
+                        {row.tank}
+                      </th>
+                      <td className="py-1.5">{row.family}</td>
+                      <td className="figure py-1.5 text-right">{row.runs}</td>
+                      <td className="figure py-1.5 text-right font-semibold">{row.rolls}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </Card>
+          )}
           <Notice tone="plain">
             {shipped
               ? 'This kit is generic and ships with Steady Reel. Copy it and type in your own leaflet, which overrules it.'
@@ -105,7 +135,7 @@ function BathCard({ bath }: { readonly bath: Bath }) {
     ],
     [
       'Afterwards',
-      `${bath.after === 'discard' ? 'poured away' : 'back into its bottle'}${bath.keepsDays ? `, keeps ${bath.keepsDays} days` : ''}`,
+      `${bath.after === 'discard' ? 'into the waste jug' : 'back into its bottle'}${bath.keepsDays ? `, keeps ${bath.keepsDays} days` : ''}`,
     ],
   ];
   return (

@@ -1,37 +1,63 @@
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { redirect, useSearchParams } from 'react-router';
+import { makesStillMl, shareOfPriceCents } from '../../core/chemistry/box.ts';
+import { mixingPlan } from '../../core/chemistry/mixing-run.ts';
+import { mixRecipes } from '../../core/chemistry/mixing.ts';
 import { textIn } from '../../core/units/sentence.ts';
 import { figureOfVolume, parseVolume, showVolume } from '../../core/units/volume.ts';
-import { storedUnits } from '../server/settings.server.ts';
-import { onceOf } from '../ui/once.ts';
-import { useUnits } from '../ui/units.ts';
-import { mixRecipes } from '../../core/chemistry/mixing.ts';
 import { addBatch, batchesOfKit } from '../server/batches.server.ts';
+import { moveBottle } from '../server/bottle-entries.server.ts';
+import { findBox, listBoxes, openBox } from '../server/boxes.server.ts';
 import { nowMs, today } from '../server/clock.server.ts';
+import { inTransaction } from '../server/database.server.ts';
 import { findKit, listKits } from '../server/kits.server.ts';
+import { beginMixing } from '../server/mixings.server.ts';
+import { storedSetting, storedUnits } from '../server/settings.server.ts';
+import { readEvening } from '../run/evening-settings.ts';
+import { INPUT } from '../ui/fields.tsx';
 import { readForm } from '../ui/form.ts';
+import { onceOf } from '../ui/once.ts';
 import { Button, Card, LinkButton, Notice, PageHead } from '../ui/parts.tsx';
+import { useUnits } from '../ui/units.ts';
 import type { Route } from './+types/mix-batch.ts';
 import { BatchForm } from './mixing/batch-form.tsx';
 import { batchSchema } from './mixing/batch-schema.ts';
 import { Recipes } from './mixing/recipes.tsx';
+import { bottlesToTakeOver, takenOver } from './mixing/taken-over.server.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Mix a batch · Steady Reel' }];
 
 export function loader({ request }: Route.LoaderArgs) {
   const kits = listKits();
-  const asked = new URL(request.url).searchParams.get('kit');
+  const { searchParams } = new URL(request.url);
+  const box = findBox(searchParams.get('box') ?? '');
+  const asked = box?.kitId ?? searchParams.get('kit');
   const chosen = kits.find((kit) => kit.id === asked) ?? kits[0];
   if (!chosen) throw new Error('the shipped kits are missing');
+  const unit = storedUnits().volume;
+  const boxes = listBoxes().filter((each) => each.kitId === chosen.id);
   return {
     once: nanoid(),
     kit: { baths: chosen.kit.baths, makesMl: chosen.kit.makesMl },
     kits: kits.map(({ id, kit }) => ({ id, name: `${kit.name} (${kit.process})` })),
+    boxes: boxes.map((each) => ({
+      id: each.id,
+      name: `The box of ${each.boughtOn}, ${each.openedOn ? `opened ${each.openedOn}, ` : 'sealed, '}${showVolume(makesStillMl(each.kit, each), unit)} left`,
+    })),
+    takeOver: bottlesToTakeOver(chosen.kit).map(({ bath, name, bottles }) => ({
+      bath,
+      name,
+      bottles: bottles.map((bottle) => ({
+        number: bottle.number,
+        says: `${bottle.code}: ${showVolume(bottle.mlLeft, unit)}, ${bottle.rollsDone} rolls, mixed ${bottle.mixedOn}${bottle.standing === 'doubtful' ? ', doubtful' : ''}`,
+      })),
+    })),
     defaults: {
       kitId: chosen.id,
+      boxId: box?.id ?? boxes[0]?.id ?? '',
       name: `${chosen.kit.name.split(',')[0]} ${batchesOfKit(chosen.id) + 1}`,
-      volumeMl: figureOfVolume(chosen.kit.makesMl, storedUnits().volume),
+      volumeMl: figureOfVolume(box ? makesStillMl(box.kit, box) || chosen.kit.makesMl : chosen.kit.makesMl, unit),
       mixedOn: today(),
       rollsDone: 0,
     },
@@ -41,28 +67,63 @@ export function loader({ request }: Route.LoaderArgs) {
 
 export async function action({ request }: Route.ActionArgs) {
   const formData = await request.formData();
-  const read = readForm(batchSchema(storedUnits().volume), formData);
+  const unit = storedUnits().volume;
+  const read = readForm(batchSchema(unit), formData);
   if (!read.ok) return read.reply;
-  const { price, ...batch } = read.value;
-  if (!findKit(batch.kitId)) throw redirect('/shelf/batches/new');
+  const { price, boxId, ...batch } = read.value;
+  const kit = findKit(batch.kitId)?.kit;
+  if (!kit) throw redirect('/shelf/batches/new');
+  const box = boxId ? findBox(boxId) : null;
+  if (boxId && (box?.kitId !== batch.kitId || box.deletedAtMs !== null))
+    return read.refuse({ boxId: ['That box is not there any more, or is of another kit. Choose another.'] });
+  const left = box ? makesStillMl(kit, box) : Infinity;
+  if (batch.volumeMl > left + 0.5)
+    return read.refuse({ volumeMl: [`That box makes ${showVolume(left, unit)} more; mix that much, or choose another box.`] });
+  if (batch.mixedOn > today()) return read.refuse({ mixedOn: [`That day is still to come; today is ${today()}.`] });
+  const priceCents = price !== undefined ? Math.round(price * 100) : box ? shareOfPriceCents(kit, box, batch.volumeMl) : null;
+  const takes = takenOver(kit, formData);
   // The form brings an id of its own: posted twice, it is the same batch.
   const id = onceOf(formData);
-  addBatch(
-    {
-      ...batch,
-      id,
-      rollsDone: batch.rollsDone ?? 0,
-      note: batch.note ?? '',
-      priceCents: price === undefined ? null : Math.round(price * 100),
-    },
-    nowMs(),
-  );
+  if (formData.get('intent') === 'bench') {
+    const { hotTapC, coldTapC, roomC } = readEvening(storedSetting('evening'));
+    const plan = mixingPlan({
+      kit: { ...kit, baths: kit.baths.filter((bath) => !(bath.id in takes)) },
+      batchName: batch.name,
+      volumeMl: batch.volumeMl,
+      taps: { hotC: hotTapC, coldC: coldTapC },
+      roomC,
+    });
+    if (!plan.ok)
+      return read.refuse({
+        [plan.errors[0]?.code === 'volume-outside-kit' ? 'volumeMl' : 'kitId']: plan.errors.map((error) => textIn(error, storedUnits())),
+      });
+    beginMixing({ id, kitId: batch.kitId, boxId: box?.id ?? null, priceCents, plan: { ...plan.value, takes } }, nowMs());
+    throw redirect(`/mixing/${id}`);
+  }
+  inTransaction(() => {
+    const added = addBatch(
+      {
+        ...batch,
+        id,
+        rollsDone: batch.rollsDone ?? 0,
+        note: batch.note ?? '',
+        priceCents,
+        boxId: box?.id ?? null,
+        withoutBaths: Object.keys(takes),
+      },
+      nowMs(),
+    );
+    if (!added) return;
+    if (box) openBox(box.id, batch.mixedOn);
+    for (const [bath, number] of Object.entries(takes))
+      moveBottle(String(number), { batchId: id, bath, inItsPlace: null }, batch.mixedOn, nowMs());
+  });
   throw redirect(`/shelf/batches/${id}`);
 }
 
 export default function MixBatch({ loaderData, actionData }: Route.ComponentProps) {
   const [, setSearch] = useSearchParams();
-  const { kits, defaults, kitName, kit, once } = loaderData;
+  const { kits, defaults, kitName, kit, once, boxes, takeOver } = loaderData;
   const units = useUnits();
   const { volume } = units;
   // The recipe follows the volume as it is typed; what cannot be mixed says why.
@@ -72,7 +133,8 @@ export default function MixBatch({ loaderData, actionData }: Route.ComponentProp
   return (
     <>
       <PageHead title="Mix a batch">
-        One mixing of a kit: how much, and when. Batches you already have go in here too, with the rolls they have done.
+        One mixing of a kit. The mixing bench goes through it with you, bottle by bottle; bottles that stand there already go on the shelf
+        as they are, with the rolls they have done.
       </PageHead>
       <div className="grid gap-4 lg:grid-cols-2">
         <Card
@@ -84,9 +146,27 @@ export default function MixBatch({ loaderData, actionData }: Route.ComponentProp
               setSearch({ kit: field.value }, { replace: true, preventScrollReset: true });
           }}
         >
-          <BatchForm key={defaults.kitId} lastResult={actionData} defaults={defaults} kits={kits}>
+          <BatchForm key={defaults.kitId} lastResult={actionData} defaults={defaults} kits={kits} boxes={boxes}>
             <input type="hidden" name="once" value={once} />
-            <Button filled>Put it on the shelf</Button>
+            {takeOver.map(({ bath, name, bottles }) => (
+              <label key={bath} className="w-full font-semibold">
+                {name}
+                <select name={`take-${bath}`} className={INPUT}>
+                  <option value="">Mix it</option>
+                  {bottles.map((bottle) => (
+                    <option key={bottle.number} value={bottle.number}>
+                      Take {bottle.says}
+                    </option>
+                  ))}
+                </select>
+              </label>
+            ))}
+            <Button filled name="intent" value="bench">
+              Begin at the mixing bench
+            </Button>
+            <Button name="intent" value="shelf">
+              It is mixed: put it on the shelf
+            </Button>
             <LinkButton to="/shelf">Back</LinkButton>
           </BatchForm>
         </Card>

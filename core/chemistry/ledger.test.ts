@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { houseKit } from '../kit/a-kit.fixture.ts';
-import { foldLedger, type BottleEntry } from './ledger.ts';
+import type { BottleEntry } from './bottle.ts';
+import { foldLedger } from './ledger.ts';
 import { INCIDENTS, TEST_RESULTS } from './standing.ts';
 import { runsLeft, twoEnds } from './two-ends.ts';
 

@@ -1,5 +1,6 @@
 import { addDays, differenceInCalendarDays, formatISO, parseISO } from 'date-fns';
 import { capacityOfVolume } from './capacity.ts';
+import type { BottleNow } from './bottle.ts';
 import type { ShelfState } from './ledger.ts';
 import type { Kit } from '../kit/kit.ts';
 
@@ -23,7 +24,7 @@ export interface TwoEnds {
 export function twoEnds(
   kit: Pick<Kit, 'capacityRolls' | 'makesMl'>,
   volumeMl: number,
-  state: ShelfState,
+  state: Pick<ShelfState, 'rollsDone'> & { readonly bottles: readonly Pick<BottleNow, 'goodUntil'>[] },
   on: string,
   pace: Pace | null,
 ): TwoEnds {
@@ -58,7 +59,12 @@ const KEPT_MOST_ML = 13;
  * How many more runs of one roll the bottles and the capacity allow in a tank of this volume; one-shot, how often the
  * volume itself is there (scripting.md, shelf).
  */
-export function runsLeft(state: ShelfState, rollsLeft: number | null, tankMl: number, oneShot: boolean): number {
+export function runsLeft(
+  state: { readonly bottles: readonly Pick<BottleNow, 'mlLeft'>[] },
+  rollsLeft: number | null,
+  tankMl: number,
+  oneShot: boolean,
+): number {
   const each = state.bottles.map(({ mlLeft }) =>
     oneShot ? Math.floor(mlLeft / tankMl + 1e-9) : mlLeft < tankMl ? 0 : Math.floor((mlLeft - tankMl) / KEPT_MOST_ML + 1e-9) + 1,
   );

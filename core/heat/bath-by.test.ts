@@ -8,13 +8,15 @@ test('between what was followed it is in between, before and past it as at that 
   expect(bathByC({ atS: [], tubC: [] }, 10)).toBeNull();
 });
 
-test('a finer look at the same bath says the same, to a tenth of a degree', () => {
+test('a finer look at the same bath says the same, to what it warms in a quarter of a minute', () => {
   const tub = { litres: 12, startC: 30, setC: 38, heaterW: 800, ambientC: 20, lidded: false };
   const [coarse, fine] = [60, 5].map((everyS) => warmUp(tub, [], 3600, everyS).trace);
   fc.assert(
     fc.property(fc.integer({ min: 0, max: 3600 }), (afterS) => {
       const [a, b] = [coarse, fine].map((trace) => (trace ? bathByC(trace, afterS) : null));
-      expect(Math.abs((a ?? NaN) - (b ?? NaN))).toBeLessThan(0.15);
+      // Where the heater reaches its set point the line bends: between two looks a minute apart it cuts the corner.
+      expect(Math.abs((a ?? NaN) - (b ?? NaN))).toBeLessThan(0.24);
     }),
+    { examples: [[554]] },
   );
 });

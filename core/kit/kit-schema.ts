@@ -127,6 +127,7 @@ export const kitSchema = object({
   note: string().max(5000),
   makesMl: number().moreThan(0).max(1_000_000).label('the full volume in ml').required(),
   capacityRolls: number().moreThan(0).max(10_000),
+  keepsOpenedDays: number().min(0).max(36_500),
   baths: array(bathSchema.required()).min(1).max(60).required(),
   sequence: array(string().min(1).max(80).required()).min(1).max(200).required(),
 })

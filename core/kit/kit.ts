@@ -70,6 +70,8 @@ export interface Kit {
   readonly note?: string;
   readonly makesMl: number;
   readonly capacityRolls?: number;
+  /** How long concentrates keep once their box was opened. */
+  readonly keepsOpenedDays?: number;
   readonly baths: readonly Bath[];
   readonly sequence: readonly string[];
 }

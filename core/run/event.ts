@@ -1,3 +1,4 @@
+import type { Incident } from '../chemistry/standing.ts';
 import type { OwnMargin } from '../timing/own-margin.ts';
 
 interface Happened {
@@ -32,6 +33,8 @@ export type RunEvent = Happened &
       }
     | { readonly kind: 'correction'; readonly step: string; readonly follow: boolean }
     | { readonly kind: 'note'; readonly text: string }
+    /** Something got into a waiting bottle, by the bath that it holds (domain.md 15). */
+    | { readonly kind: 'incident'; readonly bath: string; readonly what: Incident; readonly ml?: number }
     | { readonly kind: 'paused' }
     | { readonly kind: 'resumed' }
     | { readonly kind: 'undone'; readonly event: string }
@@ -61,6 +64,7 @@ export const RUN_EVENT_KINDS = [
   'reading',
   'correction',
   'note',
+  'incident',
   'paused',
   'resumed',
   'undone',

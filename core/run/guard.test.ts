@@ -38,11 +38,22 @@ const MOMENTS = {
 };
 
 const TAKEN: Readonly<Record<keyof typeof MOMENTS, readonly RunEventKind[]>> = {
-  'before the first pour': ['readied', 'poured', 'skipped', 'margin', 'reading', 'note', 'given-up'],
-  'developer in the tank': ['step-ended', 'lengthened', 'nudged', 'correction', 'margin', 'reading', 'note', 'given-up', 'undone'],
+  'before the first pour': ['readied', 'poured', 'skipped', 'margin', 'reading', 'note', 'incident', 'given-up'],
+  'developer in the tank': [
+    'step-ended',
+    'lengthened',
+    'nudged',
+    'correction',
+    'margin',
+    'reading',
+    'note',
+    'incident',
+    'given-up',
+    'undone',
+  ],
   // Developer left in the film goes on working: no pause, and no second time.
-  'developer poured out': ['poured', 'skipped', 'margin', 'reading', 'note', 'given-up', 'undone'],
-  'rinse is done': ['poured', 'skipped', 'repeated', 'paused', 'margin', 'reading', 'note', 'given-up', 'undone'],
+  'developer poured out': ['poured', 'skipped', 'margin', 'reading', 'note', 'incident', 'given-up', 'undone'],
+  'rinse is done': ['poured', 'skipped', 'repeated', 'paused', 'margin', 'reading', 'note', 'incident', 'given-up', 'undone'],
   'bleach-fix in the tank': [
     'step-ended',
     'skipped',
@@ -52,11 +63,12 @@ const TAKEN: Readonly<Record<keyof typeof MOMENTS, readonly RunEventKind[]>> = {
     'margin',
     'reading',
     'note',
+    'incident',
     'given-up',
     'undone',
   ],
-  'everything done': ['finished', 'repeated', 'paused', 'reading', 'note', 'given-up', 'undone'],
-  finished: ['note', 'undone'],
+  'everything done': ['finished', 'repeated', 'paused', 'reading', 'note', 'incident', 'given-up', 'undone'],
+  finished: ['note', 'incident', 'undone'],
 };
 
 /** An event of each kind, made for the moment: at its own step, or for a repeat the one before. */
@@ -74,6 +86,7 @@ function made(kind: RunEventKind, { state, events }: { state: RunState; events: 
     reading: { c: 37.5, shownC: 37.5, thermometer: null },
     correction: { step, follow: false },
     note: { text: 'A note' },
+    incident: { bath: 'bleach-fix', what: 'water', ml: 5 },
     paused: {},
     resumed: {},
     undone: { event: events.at(-1)?.id ?? 'nothing-yet' },

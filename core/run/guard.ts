@@ -1,14 +1,19 @@
 import { bleachesOrFixes, isDeveloper, isWater } from '../kit/kind.ts';
-import type { RunEvent } from './event.ts';
+import type { RunEvent, RunEventKind } from './event.ts';
 import type { OwnMargin } from '../timing/own-margin.ts';
 import { secondsWithMargin } from './plan-as-run.ts';
 import { placeOfStep, type RunPlan } from './run-plan.ts';
 import type { RunState } from './state.ts';
 
+/** What may still be told of a run that is over. */
+const AFTERWARDS: readonly RunEventKind[] = ['note', 'incident', 'undone'];
+/** What is taken back in any order: nothing was done upon it. */
+const TOLD: readonly RunEventKind[] = ['reading', 'note', 'incident'];
+
 /** Why an event makes no sense now, in a sentence; null when it does. */
 export function refusalOf(plan: RunPlan, state: RunState, event: RunEvent): string | null {
   const over = state.phase === 'finished' || state.phase === 'given-up';
-  if (over && event.kind !== 'note' && event.kind !== 'undone') {
+  if (over && !AFTERWARDS.includes(event.kind)) {
     return state.phase === 'finished'
       ? 'This run is already finished; it is in the logbook.'
       : 'This run was given up; it is in the logbook.';
@@ -42,6 +47,8 @@ export function refusalOf(plan: RunPlan, state: RunState, event: RunEvent): stri
       return undoRefusal(state, event.event);
     case 'finished':
       return state.step >= plan.steps.length && state.phase === 'between' ? null : `Not yet: ${nameOf(plan, state.step)} is still to come.`;
+    case 'incident':
+      return plan.steps.some((step) => step.bath === event.bath && step.bottle !== null) ? null : 'This run has no such bottle.';
     case 'reading':
     case 'note':
     case 'given-up':
@@ -126,7 +133,7 @@ export function pauseRefusal(plan: RunPlan, state: RunState): string | null {
 function undoRefusal(state: RunState, eventId: string): string | null {
   const target = state.inForce.find((event) => event.id === eventId);
   if (!target) return 'That act is not there to undo; perhaps it was undone on another screen.';
-  if (target === lastUndoable(state) || target.kind === 'reading' || target.kind === 'note') return null;
+  if (target === lastUndoable(state) || TOLD.includes(target.kind)) return null;
   return 'Undo takes back the last act first.';
 }
 

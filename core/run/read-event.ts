@@ -1,4 +1,5 @@
 import { array, boolean, mixed, number, object, string, type AnySchema } from 'yup';
+import { INCIDENTS } from '../chemistry/standing.ts';
 import { answered, refused, type Answer } from '../answer.ts';
 import { checkedAgainst } from '../faults-in-words.ts';
 import { MOST_OWN } from '../timing/own-margin.ts';
@@ -45,6 +46,11 @@ const bodies: Readonly<Record<RunEventKind, Record<string, AnySchema>>> = {
   },
   correction: { step: step(), follow: boolean().required() },
   note: { text: string().min(1).max(2000).required() },
+  incident: {
+    bath: string().min(1).max(120).required(),
+    what: string().oneOf(INCIDENTS).required(),
+    ml: number().min(0).max(20_000),
+  },
   paused: {},
   resumed: {},
   undone: { event: eventId() },

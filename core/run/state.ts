@@ -1,3 +1,5 @@
+import { INCIDENT_WORDS } from '../chemistry/incident-words.ts';
+import type { Incident } from '../chemistry/standing.ts';
 import type { ReadingOf, RunEvent } from './event.ts';
 import type { OwnMargin } from '../timing/own-margin.ts';
 import { refusalOf } from './guard.ts';
@@ -36,6 +38,8 @@ export interface RunState {
   /** Margins of the person's own that were set at the Bench, by step. */
   readonly margins: ReadonlyMap<string, OwnMargin>;
   readonly notes: readonly { readonly atMs: number; readonly text: string }[];
+  /** What got into bottles meanwhile. */
+  readonly incidents: readonly { readonly bath: string; readonly what: Incident; readonly ml?: number }[];
   /** Readings between baths, and of what is not the tank. */
   readonly looseReadings: readonly StepReading[];
   readonly endedAtMs: number | null;
@@ -68,6 +72,7 @@ function folding(plan: RunPlan): Folding {
     skippedChecks: [],
     margins: new Map(),
     notes: [],
+    incidents: [],
     looseReadings: [],
     endedAtMs: null,
     givenUp: null,
@@ -104,6 +109,7 @@ export function withEvent(plan: RunPlan, state: RunState, event: RunEvent): RunS
     skippedChecks: [...state.skippedChecks],
     margins: new Map(state.margins),
     notes: [...state.notes],
+    incidents: [...state.incidents],
     looseReadings: [...state.looseReadings],
     inForce: [...state.inForce],
   };
@@ -177,6 +183,13 @@ function apply(plan: RunPlan, state: Folding, event: Done): void {
     case 'note':
       state.notes.push({ atMs: event.atMs, text: event.text });
       return;
+    case 'incident': {
+      const { atMs, bath, what, ml } = event;
+      state.incidents.push({ bath, what, ...(ml === undefined ? {} : { ml }) });
+      const name = plan.steps.find((step) => step.bath === bath)?.name ?? bath;
+      state.notes.push({ atMs, text: `${name}: ${INCIDENT_WORDS[what].toLowerCase()}.` });
+      return;
+    }
     case 'paused':
       state.phase = 'paused';
       return;

@@ -12,7 +12,9 @@ import { formatById } from '../film/format.ts';
 import { tankHeatSetting, type HouseHeat, type TankThermalFacts } from '../heat/tank-heat-setting.ts';
 import type { Habits } from './habits.ts';
 import type { OwnMargin } from '../timing/own-margin.ts';
-import { planRun, type Plan } from './plan.ts';
+import { bottlesInTheWay, bottleWarnings, type BottleForRun } from './bottles-in-run.ts';
+import { keptByFilmMl } from '../chemistry/bottle.ts';
+import { planRun, type BottleState, type Plan } from './plan.ts';
 import type { Tank } from './tank.ts';
 import type { Treatment } from './treatment.ts';
 
@@ -43,6 +45,8 @@ export interface EveningBatch {
   /** The least that any of its bottles holds; absent, its whole volume. */
   readonly mlLeft?: number;
   readonly seenRemjet?: boolean;
+  /** Its bottles as they stand; absent, all are as the batch is. */
+  readonly bottles?: readonly BottleForRun[];
   readonly mixedOn: string;
 }
 
@@ -99,15 +103,19 @@ export function bathProcess(roll: Pick<EveningRoll, 'process' | 'treatment'>): P
   return roll.treatment === 'cine-in-c41' || roll.treatment === 'cross-process' ? 'C-41' : roll.process;
 }
 
+const WORST: readonly BottleForRun['standing'][] = ['good', 'doubtful', 'spent'];
+
 /**
- * Batches of a process in the order in which a session would use them: within their shelf life before past it,
- * with life left before spent, then the least worn, then the youngest.
+ * Batches of a process in the order in which a session would use them: good bottles before doubtful and spent ones,
+ * within their shelf life before past it, with life left before spent, then the least worn, then the youngest.
  */
 export function batchesByFreshness(batches: readonly EveningBatch[], process: Process, on: string): EveningBatch[] {
   const rank = (batch: EveningBatch) => {
     const developer = batch.kit.baths.find((bath) => isDeveloper(bath.kind));
     const left = rollsLeft(batch.kit, batch);
+    const standing = Math.max(0, ...(batch.bottles ?? []).map((bottle) => WORST.indexOf(bottle.emptied ? 'spent' : bottle.standing)));
     return {
+      standing,
       old: developer && pastShelfLife(developer, ageInDays(batch.mixedOn, on)) ? 1 : 0,
       spent: left !== null && left <= 0 ? 1 : 0,
       worn: batch.rollsDone / batch.volumeMl,
@@ -117,7 +125,7 @@ export function batchesByFreshness(batches: readonly EveningBatch[], process: Pr
     .filter((batch) => batch.kit.process === process)
     .sort((a, b) => {
       const [x, y] = [rank(a), rank(b)];
-      return x.old - y.old || x.spent - y.spent || x.worn - y.worn || b.mixedOn.localeCompare(a.mixedOn);
+      return x.standing - y.standing || x.old - y.old || x.spent - y.spent || x.worn - y.worn || b.mixedOn.localeCompare(a.mixedOn);
     });
 }
 
@@ -174,6 +182,8 @@ function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuesti
   const oneShot = question.habits.solution === 'one-shot';
   const worn = new Map(question.batches.map((batch) => [batch.id, (batch.wornRolls ?? batch.rollsDone) + (batch.waitingRolls ?? 0)]));
   const mlLeft = new Map(question.batches.map((batch) => [batch.id, batch.mlLeft ?? batch.volumeMl]));
+  // What film and tank have kept of each bottle in the runs before.
+  const keptMl = new Map<string, number>();
   const remjet = new Set(question.batches.filter((batch) => batch.seenRemjet).map((batch) => batch.id));
   return arranged.flatMap((run): EveningRun[] => {
     const rolls = run.rollIds.flatMap((id) => question.rolls.find((roll) => roll.id === id) ?? []);
@@ -184,7 +194,13 @@ function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuesti
     const rollsBefore = worn.get(batch.id) ?? 0;
     const plan = planRun({
       kit: batch.kit,
-      batch: { volumeMl: batch.volumeMl, rollsDone: rollsBefore, mixedOn: batch.mixedOn, seenRemjet: remjet.has(batch.id) },
+      batch: {
+        volumeMl: batch.volumeMl,
+        rollsDone: rollsBefore,
+        mixedOn: batch.mixedOn,
+        seenRemjet: remjet.has(batch.id),
+        ...(batch.bottles ? { bottles: bottleStates(batch, batch.bottles) } : {}),
+      },
       on: question.on,
       tank,
       rolls,
@@ -195,10 +211,20 @@ function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuesti
       heat: question.heat ? tankHeatSetting(tank, question.heat) : null,
       own: question.own?.[batch.id] ?? {},
     });
-    const broken = [...brokenRules(rolls, batch, tank), ...(oneShot ? freshSolutionLeft(mlLeft.get(batch.id) ?? 0, tank) : [])];
+    const poured = new Set(plan.ok ? plan.value.steps.flatMap((step) => (step.bottle === null ? [] : [step.bath])) : []);
+    const bottles = batch.bottles?.map((bottle) => ({ ...bottle, mlLeft: bottle.mlLeft - (keptMl.get(batch.id) ?? 0) }));
+    const keepers = rolls.filter((roll) => roll.keeper).map((roll) => roll.name);
+    const broken = [
+      ...brokenRules(rolls, batch, tank),
+      ...(bottles ? bottlesInTheWay(batch.kit, poured, bottles) : []),
+      ...(oneShot ? freshSolutionLeft(mlLeft.get(batch.id) ?? 0, tank) : []),
+    ];
     if (plan.ok && plan.value.batchAfter.seenRemjet) remjet.add(batch.id);
     if (oneShot) mlLeft.set(batch.id, (mlLeft.get(batch.id) ?? 0) - tank.volumeMl);
-    else worn.set(batch.id, rollsBefore + rollEquivalents(rolls));
+    else {
+      worn.set(batch.id, rollsBefore + rollEquivalents(rolls));
+      keptMl.set(batch.id, (keptMl.get(batch.id) ?? 0) + keptByFilmMl(rollEquivalents(rolls)));
+    }
     return [
       {
         ...run,
@@ -207,11 +233,23 @@ function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuesti
         pushStops: first.pushStops,
         treatment: first.treatment,
         rollsBefore,
-        plan,
+        plan: bottles ? withBottleWarnings(plan, bottleWarnings(poured, bottles, oneShot ? 0 : tank.volumeMl, keepers)) : plan,
         broken,
       },
     ];
   });
+}
+
+function withBottleWarnings(plan: Answer<Plan>, warnings: Plan['warnings']): Answer<Plan> {
+  if (!plan.ok || warnings.length === 0) return plan;
+  return { ...plan, value: { ...plan.value, warnings: [...plan.value.warnings, ...warnings] } };
+}
+
+/** What a run's times and warnings need of each bottle. */
+function bottleStates(batch: EveningBatch, bottles: readonly BottleForRun[]): Record<string, BottleState> {
+  return Object.fromEntries(
+    bottles.map(({ bath, goodUntil, rollsDone }) => [bath, { goodUntil, rollsElsewhere: Math.max(0, rollsDone - batch.rollsDone) }]),
+  );
 }
 
 function freshSolutionLeft(mlLeft: number, tank: EveningTank): string[] {

@@ -38,6 +38,8 @@ export interface Habits {
   readonly tankStands?: 'air' | 'bath';
   readonly tankStart?: 'room' | 'bath';
   readonly pastCapacity?: 'warn' | 'refuse';
+  /** What air over a solution does to it (domain.md 15, storage). */
+  readonly storage?: 'air-ages' | 'leaflet';
 }
 
 export const DEFAULT_CHANGEOVER_S = 5;

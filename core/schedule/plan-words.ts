@@ -36,15 +36,18 @@ export function runWarnings(
   }
   const ageDays = batch.mixedOn === undefined ? 0 : ageInDays(batch.mixedOn, on);
   for (const { bottle } of drafts) {
-    if (bottle && pastShelfLife(bottle, ageDays)) {
+    const own = bottle && batch.bottles?.[bottle.id];
+    if (own ? own.goodUntil !== null && own.goodUntil < on : bottle && pastShelfLife(bottle, ageDays)) {
+      const why = own ? `it was good until ${own.goodUntil}` : `mixed on ${batch.mixedOn}, it keeps ${bottle?.keepsDays} days`;
       warnings.push({
         code: 'past-shelf-life',
-        bath: bottle.id,
-        message: `${bottle.name}: mixed on ${batch.mixedOn}, it keeps ${bottle.keepsDays} days. Test it on a scrap before a film you care about.`,
+        bath: bottle?.id ?? null,
+        message: `${bottle?.name}: ${why}. Test it on a scrap before a film you care about.`,
       });
     }
   }
-  if (tank.volumeMl !== undefined && batch.volumeMl < tank.volumeMl - 1e-9) {
+  // Bottles that are known one by one are looked at one by one (bottles-in-run.ts).
+  if (tank.volumeMl !== undefined && !batch.bottles && batch.volumeMl < tank.volumeMl - 1e-9) {
     warnings.push({
       code: 'volume-short',
       bath: null,

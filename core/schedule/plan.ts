@@ -28,6 +28,14 @@ export interface BatchState {
   readonly mixedOn?: string;
   /** Cine film has been through its developer. */
   readonly seenRemjet?: boolean;
+  /** What is known of its bottles, by bath; absent, all are as the batch is. */
+  readonly bottles?: Readonly<Record<string, BottleState>>;
+}
+
+/** A bottle that has a life of its own: another age than its batch, and rolls from before it stood there. */
+export interface BottleState {
+  readonly goodUntil: string | null;
+  readonly rollsElsewhere: number;
 }
 
 export interface PlanQuestion {
@@ -124,9 +132,9 @@ export function planRun(question: PlanQuestion): Answer<Plan> {
   const ids = stepIds(drafts.map((draft) => draft.id));
   const runRolls = rollEquivalents(question.rolls);
   const oneShot = habits.solution === 'one-shot';
-  const number = oneShot
-    ? 1
-    : rollNumber({ rollsDone: batch.rollsDone, runRolls, makesMl: kit.makesMl, volumeMl: batch.volumeMl, wear: habits.wear ?? 'last' });
+  const numberAfter = (rollsDone: number) =>
+    oneShot ? 1 : rollNumber({ rollsDone, runRolls, makesMl: kit.makesMl, volumeMl: batch.volumeMl, wear: habits.wear ?? 'last' });
+  const number = numberAfter(batch.rollsDone);
 
   const faults: Fault[] = [
     ...faultsUnder('$.habits', orderFaults(kit.process, drafts)),
@@ -139,7 +147,12 @@ export function planRun(question: PlanQuestion): Answer<Plan> {
     faults.push({ code: 'past-capacity', path: '$.rolls', message: capacityMessage(batch.rollsDone + runRolls, capacity) });
   }
 
-  const times = drafts.map((draft) => timeOf(draft, question, number));
+  // A bottle that was taken over from another batch is as worn as it is, not as its new neighbours are.
+  const numberOf = (draft: DraftStep) => {
+    const elsewhere = batch.bottles?.[draft.bath?.id ?? '']?.rollsElsewhere ?? 0;
+    return elsewhere > 0 ? numberAfter(batch.rollsDone + elsewhere) : number;
+  };
+  const times = drafts.map((draft) => timeOf(draft, question, numberOf(draft)));
   for (const time of times) if (!time.ok) faults.push(...time.errors);
   if (faults.length > 0) return refused(...faults);
 

@@ -43,6 +43,7 @@ export const habitShapes = {
   tankStands: string().oneOf(['air', 'bath']),
   tankStart: string().oneOf(['room', 'bath']),
   pastCapacity: string().oneOf(['warn', 'refuse']),
+  storage: string().oneOf(['air-ages', 'leaflet']),
 } as const;
 
 /** What the temperature schools were called before the tank had a state of its own (domain.md 8.1). */

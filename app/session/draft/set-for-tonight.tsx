@@ -112,6 +112,27 @@ function BatchRow({
         {batch.reservedRolls > 0 && `. ${Math.round(batch.reservedRolls * 100) / 100} kept for another evening`}
         {batch.seenRemjet && '. It has seen remjet'}
       </p>
+      {batch.bottles
+        .filter((bottle) => bottle.standing !== 'good')
+        .map((bottle) => (
+          <p key={bottle.id} className="mt-1 text-sm font-semibold text-hot">
+            {bottle.name} is {bottle.standing}: {bottle.why.at(-1)}{' '}
+            <Link className="underline" to={`/shelf/bottles/${bottle.number}/test`}>
+              Test it
+            </Link>
+          </p>
+        ))}
+      {tonight.useFirst
+        .filter(({ instead }) => instead === batch.id)
+        .map(({ id, why }) => (
+          <TonightForm key={id} className="mt-1 text-sm">
+            <input type="hidden" name="batchId" value={id} />
+            {why}{' '}
+            <button name="intent" value="choose-batch" className="min-h-9 font-semibold underline">
+              Use that one
+            </button>
+          </TonightForm>
+        ))}
       {batch.kit.baths
         .filter((bath) => isDeveloper(bath.kind))
         .map((bath) => (

@@ -1,8 +1,10 @@
 import { differenceInCalendarDays, parseISO } from 'date-fns';
+import { useFirst } from '../../../core/chemistry/what-follows.ts';
 import { rollsLeft } from '../../../core/chemistry/capacity.ts';
 import { tankHeatSetting } from '../../../core/heat/tank-heat-setting.ts';
 import { clockTime } from '../../../core/schedule/wanted-time.ts';
 import { findBatch } from '../../server/batches.server.ts';
+import { livesOf } from '../../server/lives.server.ts';
 import { shownInstant } from '../../server/clock.server.ts';
 import { personsZone } from '../../server/settings.server.ts';
 import { marginsLastTime } from '../draft/margins-last-time.server.ts';
@@ -35,6 +37,22 @@ function workedBeside(evening: Tonight) {
   };
 }
 
+/** Batches that would be used up with advantage before those that are in use tonight, and why (domain.md 15, two ends). */
+function useFirstOf({ batches, inUse }: Pick<Tonight, 'batches' | 'inUse'>) {
+  const lives = livesOf(batches);
+  const standing = (batch: (typeof batches)[number]) => ({
+    id: batch.id,
+    name: batch.name,
+    ends: lives.get(batch.id)?.ends ?? { rollsLeft: null, wornOn: null, oldOn: null, endsOn: null, rollsLost: null },
+    worst: batch.bottles.some((bottle) => bottle.emptied || bottle.standing !== 'good') ? ('doubtful' as const) : ('good' as const),
+  });
+  return inUse.flatMap((batch) => {
+    const others = batches.filter((other) => other.id !== batch.id && other.kit.process === batch.kit.process);
+    const first = useFirst(standing(batch), others.map(standing));
+    return first ? [{ instead: batch.id, ...first }] : [];
+  });
+}
+
 /** What the page of an evening shows, be it a proposal or what is still to come of one that goes on. `plan` has its runs on the clock. */
 export function eveningPage(evening: Tonight, plan: EveningPlan, nowMs: number) {
   const zone = personsZone();
@@ -55,6 +73,7 @@ export function eveningPage(evening: Tonight, plan: EveningPlan, nowMs: number) 
         .flatMap((bottle) => (bottle.goodUntil ? [differenceInCalendarDays(parseISO(bottle.goodUntil), parseISO(evening.on))] : []))
         .reduce<number | null>((least, days) => (least === null ? days : Math.min(least, days)), null),
     })),
+    useFirst: useFirstOf(evening),
     plan,
     tankInSums:
       setting && firstTank

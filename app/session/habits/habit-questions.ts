@@ -169,4 +169,16 @@ export const QUESTIONS: readonly Question[] = [
       { value: 'refuse', label: 'Refuse', does: 'No run is planned beyond what the batch is made for.' },
     ],
   },
+  {
+    name: 'storage',
+    asks: 'Air in a bottle',
+    schools: [
+      {
+        value: 'air-ages',
+        label: 'Ages it twice as fast',
+        does: 'A bottle less than two thirds full, neither squeezed nor under gas. A rule of thumb of our own.',
+      },
+      { value: 'leaflet', label: 'As the leaflet says', does: 'The leaflet’s days hold however full a bottle is.' },
+    ],
+  },
 ];

@@ -34,6 +34,7 @@ export const habitsSchema = object({
   tankStands: string().oneOf(['air', 'bath']).required(),
   tankStart: string().oneOf(['room', 'bath']).required(),
   pastCapacity: string().oneOf(['warn', 'refuse']).required(),
+  storage: string().oneOf(['air-ages', 'leaflet']).required(),
 });
 
 type HabitsForm = InferType<typeof habitsSchema>;
@@ -88,5 +89,6 @@ export function formFromHabits(habits: Habits): Record<string, string | number |
     tankStands: habits.tankStands ?? 'air',
     tankStart: habits.tankStart ?? (prewash?.kind === 'none' ? 'bath' : 'room'),
     pastCapacity: habits.pastCapacity ?? 'warn',
+    storage: habits.storage ?? 'air-ages',
   };
 }

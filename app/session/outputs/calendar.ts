@@ -4,7 +4,7 @@ import { pouredAtC } from '../../../core/schedule/cues.ts';
 import { showDuration } from '../../../core/units/duration.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
 import { storedUnits } from '../../server/settings.server.ts';
-import { calendarFile, newCalendar } from './calendar-file.server.ts';
+import { calendarFile, newCalendar } from '../../server/calendar-file.server.ts';
 import { whatRemains } from './what-remains.server.ts';
 
 /**

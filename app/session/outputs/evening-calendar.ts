@@ -13,7 +13,7 @@ import { eveningQuestion } from '../draft/evening-question.ts';
 import { eveningSet } from '../draft/tonight.server.ts';
 import { firstRunBath, warmingOf } from '../evening/evening-plan.server.ts';
 import { instantOf, toCome } from '../to-come/evenings-to-come.server.ts';
-import { calendarFile, newCalendar } from './calendar-file.server.ts';
+import { calendarFile, newCalendar } from '../../server/calendar-file.server.ts';
 import type { Route } from './+types/evening-calendar.ts';
 
 const DAY_S = 24 * 3600;

@@ -1,40 +1,46 @@
-import type { BottleEntry } from '../../../core/chemistry/ledger.ts';
-import type { Kit } from '../../../core/kit/kit.ts';
-import { showVolume, type VolumeUnit } from '../../../core/units/volume.ts';
+import { format, parseISO } from 'date-fns';
+import type { BottleEntry } from '../../../core/chemistry/bottle.ts';
+import { INCIDENT_WORDS } from '../../../core/chemistry/incident-words.ts';
+import { sentence, type Sentence } from '../../../core/units/sentence.ts';
+import type { Move } from '../../server/bottle-entries.server.ts';
 
-const INCIDENT_WORDS = {
-  'later-bath': 'a later bath got in',
-  stop: 'stop bath got in',
-  'other-developer': 'the other developer got in',
-  developer: 'developer got in',
-  water: 'water got in',
-  remjet: 'remjet flakes got in',
-  'cap-off': 'its cap was off',
-  damage: 'frozen, boiled, leaked or changed',
-} as const;
+const STORED_WORDS = { plain: 'kept as it is', squeezed: 'air squeezed out', gas: 'gas over it' } as const;
+const TEST_WORDS = { passed: 'passed', worn: 'worn: it took its whole time', failed: 'failed: it is spent' } as const;
 
-/** An entry of a batch's ledger as a sentence. */
-export function entryInWords(entry: BottleEntry, kit: Pick<Kit, 'baths'>, unit: VolumeUnit): string {
-  const name = (id: string | undefined) => kit.baths.find((bath) => bath.id === id)?.name ?? 'All bottles';
-  const rolls = (n: number) => `${Math.round(Math.abs(n) * 100) / 100} ${Math.abs(n) === 1 ? 'roll' : 'rolls'}`;
+const counted = (n: number) => `${Math.round(Math.abs(n) * 100) / 100} ${Math.abs(n) === 1 ? 'roll' : 'rolls'}`;
+const lower = (words: string) => words.charAt(0).toLowerCase() + words.slice(1);
+
+/** An entry of a ledger as a sentence. `nameOf` knows the bottles by number. */
+export function entryInWords(entry: BottleEntry | Move, nameOf: (bottle: string) => string): Sentence {
+  const of = 'bottle' in entry && entry.bottle !== undefined ? nameOf(entry.bottle) : 'All bottles';
   switch (entry.kind) {
     case 'carried-over':
-      return `${rolls(entry.rolls)} from before.`;
+      return sentence`${counted(entry.rolls)} from before.`;
     case 'corrected':
-      return `Corrected: ${rolls(entry.rolls)} ${entry.rolls < 0 ? 'fewer' : 'more'}.`;
-    case 'run':
-      return `${rolls(entry.rolls)} through it${entry.returned ? '' : ', one-shot'}, ${showVolume(entry.drawnMl, unit)} a bottle${entry.remjet ? ', with remjet' : ''}.`;
+      return sentence`Corrected: ${counted(entry.rolls)} ${entry.rolls < 0 ? 'fewer' : 'more'}.`;
+    case 'run': {
+      const back = entry.returnedMl === undefined ? [] : sentence`, ${{ volumeMl: entry.returnedMl }} back`;
+      return sentence`${counted(entry.rolls)} through it${entry.returned ? '' : ', one-shot'}, ${{ volumeMl: entry.drawnMl }} a bottle${back}${entry.remjet ? ', with remjet' : ''}.`;
+    }
     case 'topped-up':
-      return `${name(entry.bottle)}: topped up by ${showVolume(entry.ml, unit)}.`;
+      return sentence`${of}: topped up by ${{ volumeMl: entry.ml }}.`;
     case 'poured-away':
-      return `${name(entry.bottle)}: ${showVolume(entry.ml, unit)} taken out.`;
+      return sentence`${of}: ${{ volumeMl: entry.ml }} into the jug.`;
     case 'measured':
-      return `${name(entry.bottle)}: measured, ${showVolume(entry.ml, unit)}.`;
-    case 'incident':
-      return `${name(entry.bottle)}: ${INCIDENT_WORDS[entry.what]}${entry.ml ? `, ${showVolume(entry.ml, unit)}` : ''}${entry.days ? `, ${entry.days} days` : ''}.`;
+      return sentence`${of}: measured, ${{ volumeMl: entry.ml }}.`;
+    case 'incident': {
+      const much = entry.ml ? sentence`, ${{ volumeMl: entry.ml }}` : [];
+      return sentence`${of}: ${lower(INCIDENT_WORDS[entry.what])}${much}${entry.days ? `, ${entry.days} ${entry.days === 1 ? 'day' : 'days'}` : ''}.`;
+    }
     case 'test':
-      return `${name(entry.bottle)}: test ${entry.result}.`;
+      return sentence`${of}: tested with a snip, ${TEST_WORDS[entry.result]}.`;
+    case 'stored':
+      return sentence`${of}: ${STORED_WORDS[entry.how]}.`;
+    case 'good-until':
+      return sentence`${of}: good until ${format(parseISO(entry.until), 'd MMM yyyy')} by your own word.`;
     case 'emptied':
-      return `${name(entry.bottle)}: emptied.`;
+      return sentence`${of}: emptied into the jug.`;
+    case 'moved':
+      return entry.bath === null ? sentence`${of}: stands apart from now on.` : sentence`${of}: taken into this batch.`;
   }
 }

@@ -111,6 +111,7 @@ export function leafletSchema({ temperature: unit, volume: volumeUnit }: Units) 
     note: typedText().max(5000).default(''),
     makesMl: volume().moreThan(0, VOLUME).required('Give the volume a whole kit makes, in ml.'),
     capacityRolls: typedNumber('A capacity is a number of rolls.').moreThan(0, 'A capacity is more than 0 rolls.').max(10_000),
+    keepsOpenedDays: typedNumber('How long it keeps is a number of days.').min(0, 'A number of days, from 0.').max(36_500),
     baths: array(bath).min(1, 'A kit has at least one bath.').required('A kit has at least one bath.'),
     sequence: array(string().trim().max(80).required('Choose a step.'))
       .min(1, 'A run has at least one step.')
@@ -136,6 +137,7 @@ export function leafletFromKit(kit: Kit, { temperature: unit, volume: volumeUnit
     note: kit.note,
     makesMl: amount(kit.makesMl),
     capacityRolls: kit.capacityRolls,
+    keepsOpenedDays: kit.keepsOpenedDays,
     sequence: kit.sequence,
     baths: kit.baths.map((bath) => ({
       id: bath.id,
@@ -191,7 +193,7 @@ const tidy = (value: number) => Math.round(value * 100) / 100;
  * so that a document from a later version survives being edited (domain.md 4).
  */
 export function kitFromLeaflet(leaflet: Leaflet, units: Units, id: string, original: Kit): Kit {
-  const { note: _, capacityRolls: __, ...rest } = original;
+  const { note: _, capacityRolls: __, keepsOpenedDays: ___, ...rest } = original;
   return {
     ...rest,
     format: KIT_FORMAT,
@@ -201,6 +203,7 @@ export function kitFromLeaflet(leaflet: Leaflet, units: Units, id: string, origi
     ...(leaflet.note ? { note: leaflet.note } : {}),
     makesMl: leaflet.makesMl,
     ...given('capacityRolls', leaflet.capacityRolls),
+    ...given('keepsOpenedDays', leaflet.keepsOpenedDays),
     baths: leaflet.baths.map((bath) =>
       bathFromLeaflet(
         bath,

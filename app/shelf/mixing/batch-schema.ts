@@ -21,5 +21,6 @@ export function batchSchema(unit: VolumeUnit) {
     rollsDone: typedNumber(DONE).min(0, DONE).max(999, DONE).default(0),
     price: typedNumber(PRICE).min(0, PRICE).max(100_000, PRICE),
     note: typedText().max(2000, 'Up to 2000 characters.').default(''),
+    boxId: string().max(80).default(''),
   });
 }

@@ -1,0 +1,15 @@
+import type { BottleAtBench } from '../../core/run/bottle-at-bench.ts';
+import { findBatch } from '../server/batches.server.ts';
+import type { Run } from '../server/runs.server.ts';
+
+/** The bottles that a run pours, in the order of its steps, as the shelf has them now. */
+export function bottlesOfRun(run: Pick<Run, 'batchId' | 'plan'>): BottleAtBench[] {
+  const bottles = findBatch(run.batchId)?.bottles ?? [];
+  const baths = [...new Set(run.plan.steps.flatMap((step) => (step.bottle === null ? [] : [step.bath])))];
+  return baths.flatMap((bath, i) => {
+    const bottle = bottles.find((each) => each.bath === bath && !each.emptied);
+    if (!bottle) return [];
+    const { name, kind, code, cap, mlLeft, goodUntil, standing, why } = bottle;
+    return [{ bath, name, kind, place: i + 1, code, cap, mlLeft, goodUntil, standing, why }];
+  });
+}

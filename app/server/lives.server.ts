@@ -1,0 +1,49 @@
+import { addDays, parseISO } from 'date-fns';
+import { isoDay } from '../../core/chemistry/bottle.ts';
+import { paceOf } from '../../core/chemistry/pace.ts';
+import { twoEnds, type Pace, type TwoEnds } from '../../core/chemistry/two-ends.ts';
+import { whatFollows, type WhatFollows } from '../../core/chemistry/what-follows.ts';
+import { bathProcess } from '../../core/schedule/evening.ts';
+import type { BatchWithKit } from './batches.server.ts';
+import { rollsByDay } from './bottle-entries.server.ts';
+import { today } from './clock.server.ts';
+import { waitingRolls } from './rolls.server.ts';
+
+/** What lies ahead of a batch: its two ends, and what that asks of its owner. */
+export interface Life {
+  readonly ends: TwoEnds;
+  readonly follows: WhatFollows;
+}
+
+/** A little more than eight weeks, whatever the hour. */
+const HISTORY_DAYS = 60;
+
+/** How fast each process is used, from the ledgers. */
+export function paces(): ReadonlyMap<string, Pace | null> {
+  const on = today();
+  const runs = rollsByDay(isoDay(addDays(parseISO(on), -HISTORY_DAYS)));
+  return new Map(
+    [...new Set(runs.map((run) => run.process))].map((process) => [
+      process,
+      paceOf(
+        runs.filter((run) => run.process === process),
+        on,
+      ),
+    ]),
+  );
+}
+
+/** The lives of batches that stand on the shelf, by id. */
+export function livesOf(batches: readonly BatchWithKit[]): ReadonlyMap<string, Life> {
+  const on = today();
+  const pace = paces();
+  const waiting = waitingRolls();
+  return new Map(
+    batches.map((batch) => {
+      const bottles = batch.bottles.filter((bottle) => !bottle.emptied);
+      const ends = twoEnds(batch.kit, batch.volumeMl, { rollsDone: batch.rollsDone, bottles }, on, pace.get(batch.kit.process) ?? null);
+      const names = waiting.filter((roll) => bathProcess(roll) === batch.kit.process).map((roll) => roll.name);
+      return [batch.id, { ends, follows: whatFollows({ on, bottles: batch.bottles, ends, waiting: names }) }];
+    }),
+  );
+}

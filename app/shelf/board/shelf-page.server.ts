@@ -1,0 +1,133 @@
+import { boxUseBy, makesStillMl } from '../../../core/chemistry/box.ts';
+import { capacityOfVolume, rollsLeft } from '../../../core/chemistry/capacity.ts';
+import { supplyOf } from '../../../core/chemistry/pace.ts';
+import { shelfToDo } from '../../../core/chemistry/shelf-to-do.ts';
+import { batchesPutAway, bottlesApart, listBatches, type BatchWithKit } from '../../server/batches.server.ts';
+import { listBoxes, type BoxOnShelf } from '../../server/boxes.server.ts';
+import type { ShelfBottle } from '../../server/bottles.server.ts';
+import { today } from '../../server/clock.server.ts';
+import { jugsNow } from '../../server/jugs.server.ts';
+import { listKits } from '../../server/kits.server.ts';
+import { livesOf, paces } from '../../server/lives.server.ts';
+import { openMixings } from '../../server/mixings.server.ts';
+import { waitingRollsByBatch } from '../../server/runs.server.ts';
+import { listTanks } from '../../server/tanks.server.ts';
+import { listThermometers } from '../../server/thermometers.server.ts';
+import { whileUnchanged } from '../../server/unchanged.server.ts';
+import { reservedRolls } from '../../run/reserved-rolls.server.ts';
+import type { BatchView, BottleView } from './batch-on-board.tsx';
+
+/** Everything that stands on the shelf, as it stands today. */
+export function shelfPage() {
+  return whileUnchanged('shelf', readShelf);
+}
+
+function readShelf() {
+  const on = today();
+  const batches = listBatches();
+  const lives = livesOf(batches);
+  const reserved = reservedRolls();
+  const goingOn = waitingRollsByBatch();
+  const boxes = listBoxes();
+  const views = batches.map((batch): BatchView => {
+    const life = lives.get(batch.id);
+    if (!life) throw new Error(`no life of ${batch.id}`);
+    return {
+      id: batch.id,
+      kitId: batch.kitId,
+      name: batch.name,
+      kitName: batch.kit.name,
+      process: batch.kit.process,
+      volumeMl: batch.volumeMl,
+      mixedOn: batch.mixedOn,
+      rollsDone: Math.round(batch.rollsDone * 100) / 100,
+      capacity: capacityOfVolume(batch.kit, batch.volumeMl),
+      left: rollsLeft(batch.kit, batch),
+      spokenFor: spokenForInWords(goingOn.get(batch.id) ?? 0, reserved.batches[batch.id]),
+      seenRemjet: batch.seenRemjet,
+      bottles: batch.bottles.map(bottleView),
+      ends: { wornOn: life.ends.wornOn, oldOn: life.ends.oldOn },
+      follows: life.follows,
+    };
+  });
+  return {
+    today: on,
+    batches: views,
+    toDo: shelfToDo(
+      batches.map((batch) => ({
+        id: batch.id,
+        name: batch.name,
+        process: batch.kit.process,
+        bottles: batch.bottles.map((bottle) => ({ ...bottle, id: String(bottle.number) })),
+        ends: lives.get(batch.id)?.ends ?? { rollsLeft: null, wornOn: null, oldOn: null, endsOn: null, rollsLost: null },
+      })),
+      supplies(batches, boxes, on),
+      on,
+    ),
+    apart: bottlesApart().map(bottleView),
+    boxes: boxes.map((box) => ({
+      id: box.id,
+      name: box.kit.name,
+      openedOn: box.openedOn,
+      share: makesStillMl(box.kit, box) / box.kit.makesMl,
+      useBy: boxUseBy(box.kit, box),
+    })),
+    jugs: jugsNow(),
+    mixings: openMixings().map(({ id, plan }) => ({ id, batchName: plan.batchName })),
+    retired: batchesPutAway(),
+    kits: listKits().map(({ id, kit, shipped }) => ({
+      id,
+      shipped,
+      name: kit.name,
+      process: kit.process,
+      baths: kit.baths.length,
+      capacityRolls: kit.capacityRolls ?? null,
+    })),
+    tanks: listTanks(),
+    thermometers: listThermometers(),
+  };
+}
+
+export type ShelfPage = ReturnType<typeof shelfPage>;
+
+/** How long what stands there and what is in boxes lasts, by process, for those that the person uses. */
+export function supplies(batches: readonly BatchWithKit[], boxes: readonly BoxOnShelf[], on: string) {
+  const lives = livesOf(batches);
+  return new Map(
+    [...paces()].flatMap(([process, pace]) =>
+      pace === null || pace.rolls <= 0
+        ? []
+        : [
+            [
+              process,
+              supplyOf(
+                batches.filter((batch) => batch.kit.process === process).flatMap((batch) => lives.get(batch.id)?.ends ?? []),
+                boxes
+                  .filter((box) => box.kit.process === process && (boxUseBy(box.kit, box) ?? on) >= on)
+                  .map((box) => ({ rolls: capacityOfVolume(box.kit, makesStillMl(box.kit, box)) })),
+                pace,
+                on,
+              ),
+            ] as const,
+          ],
+    ),
+  );
+}
+
+export function bottleView(bottle: ShelfBottle): BottleView {
+  const { number, code, name, kind, mlLeft, volumeMl, goodUntil, standing, emptied } = bottle;
+  return { id: bottle.id, number, code, name, kind, mlLeft, volumeMl, goodUntil, standing, emptied };
+}
+
+/** What evenings that go on or are to come will take of a batch; null where none does. */
+function spokenForInWords(
+  tonight: number,
+  toCome: { readonly rolls: number; readonly evenings: readonly string[] } | undefined,
+): string | null {
+  const counted = (rolls: number) => `${Math.round(rolls * 100) / 100} ${rolls === 1 ? 'roll' : 'rolls'}`;
+  const parts = [
+    tonight > 0 ? `${counted(tonight)} in the evening that goes on` : null,
+    toCome ? `${counted(toCome.rolls)} kept for ${toCome.evenings.join(' and ')}` : null,
+  ].filter((part) => part !== null);
+  return parts.length > 0 ? `${parts.join(', ')}.` : null;
+}

@@ -1,0 +1,76 @@
+import type { BottleEntry } from '../../../core/chemistry/bottle.ts';
+import { entryFaults } from '../../../core/chemistry/may-be-entered.ts';
+import { textIn } from '../../../core/units/sentence.ts';
+import { actOfEntry, findEntry, undoEntry, writeEntry } from '../../server/bottle-entries.server.ts';
+import { findBatch, findBottle, type BatchWithKit } from '../../server/batches.server.ts';
+import type { ShelfBottle } from '../../server/bottles.server.ts';
+import { nowMs, today } from '../../server/clock.server.ts';
+import { inTransaction } from '../../server/database.server.ts';
+import { storedUnits } from '../../server/settings.server.ts';
+
+export type Kept =
+  | { readonly ok: true; readonly entry: string }
+  /** Sentences by field. */
+  | { readonly ok: false; readonly errors: Record<string, string[]> };
+
+/** Appends an entry, if it makes sense of these bottles; `id` makes it one however often it is posted. */
+export function keepEntry(
+  of: { readonly batchId: string; readonly bottles: readonly ShelfBottle[] },
+  entry: BottleEntry,
+  more: { readonly id?: string; readonly note?: string; readonly emptiedMl?: number } = {},
+): Kept {
+  return inTransaction((): Kept => {
+    if (more.id !== undefined && findEntry(more.id)) return { ok: true, entry: more.id };
+    const faults = entryFaults(entry, of.bottles, today());
+    if (faults.length > 0) {
+      const errors: Record<string, string[]> = {};
+      for (const fault of faults) (errors[fault.field] ??= []).push(textIn(fault, storedUnits()));
+      return { ok: false, errors };
+    }
+    return { ok: true, entry: writeEntry({ batchId: of.batchId, atMs: nowMs(), entry, ...more }) };
+  });
+}
+
+/** An entry about one bottle stands in the ledger of the batch it stands in, or was mixed in. */
+export function keepBottleEntry(
+  bottle: ShelfBottle,
+  entry: BottleEntry,
+  more: { readonly id?: string; readonly note?: string } = {},
+): Kept {
+  return keepEntry({ batchId: bottle.batchId ?? bottle.mixedIn, bottles: [bottle] }, entry, more);
+}
+
+/** Empties bottles into the jugs of their classes, each once. */
+export function emptyBottles(bottles: readonly ShelfBottle[]): string[] {
+  return inTransaction(() =>
+    bottles.flatMap((each) => {
+      const bottle = findBottle(each.number);
+      if (!bottle || bottle.emptied) return [];
+      return writeEntry({
+        batchId: bottle.batchId ?? bottle.mixedIn,
+        atMs: nowMs(),
+        entry: { kind: 'emptied', on: today(), bottle: bottle.id },
+        emptiedMl: bottle.mlLeft,
+      });
+    }),
+  );
+}
+
+/** A run that nobody timed, through every bottle of a batch. */
+export function keepRunByHand(batch: BatchWithKit, run: Extract<BottleEntry, { kind: 'run' }>, id: string): Kept {
+  return keepEntry({ batchId: batch.id, bottles: batch.bottles }, run, { id });
+}
+
+export type TakenBack = { readonly ok: true } | { readonly ok: false; readonly says: string };
+
+/** Meets an entry by a counter-entry with its reason; whatever was one act is taken back as one. */
+export function takeBack(entryId: string, reason: string): TakenBack {
+  const stored = findEntry(entryId);
+  if (!stored) return { ok: false, says: 'There is no such entry.' };
+  if (reason.trim() === '') return { ok: false, says: 'Say why: it stays readable beside the entry.' };
+  if (findBatch(stored.batchId) === null) return { ok: false, says: 'Its batch is not there any more.' };
+  inTransaction(() => {
+    for (const id of actOfEntry(stored)) undoEntry(id, today(), nowMs(), reason.trim().slice(0, 200));
+  });
+  return { ok: true };
+}

@@ -1,0 +1,44 @@
+import { data, redirect } from 'react-router';
+import { number, object, string } from 'yup';
+import { nanoid } from 'nanoid';
+import type { MixingAct } from '../../../core/chemistry/mixing-run.ts';
+import { nowMs } from '../../server/clock.server.ts';
+import { actsOfMixing, findMixing, keepMixingAct } from '../../server/mixings.server.ts';
+import type { Route } from './+types/acts.ts';
+
+const actSchema = object({
+  id: string()
+    .matches(/^[\w-]{10,40}$/)
+    .required(),
+  kind: string().oneOf(['done', 'begun', 'undone']).required(),
+  step: string().max(200),
+  atMs: number().integer().min(0).required(),
+});
+
+/** What was pressed at the mixing bench: as JSON from its page, as a form where there are no scripts. */
+export async function action({ request, params }: Route.ActionArgs) {
+  const mixing = findMixing(params.mixingId);
+  const asJson = request.headers.get('content-type')?.includes('json') ?? false;
+  if (!mixing) throw data({ message: 'There is no such mixing.' }, { status: 404 });
+  const posted = asJson ? await bodyOf(request) : await formOf(request);
+  if (!actSchema.isValidSync(posted, { strict: true })) throw data({ message: 'That is no act of a mixing.' }, { status: 422 });
+  const { id, kind, step = '', atMs } = posted;
+  // Whatever a screen's clock says, nothing is done in the future.
+  const act = { id, kind, step, atMs: Math.min(atMs, nowMs()) } as MixingAct;
+  const kept = keepMixingAct(mixing, act);
+  if (!asJson) throw redirect(`/mixing/${mixing.id}${kept.ok ? '' : `?says=${encodeURIComponent(kept.message)}`}`);
+  return Response.json({ acts: actsOfMixing(mixing.id), message: kept.ok ? null : kept.message }, { status: kept.ok ? 200 : 409 });
+}
+
+async function bodyOf(request: Request): Promise<unknown> {
+  try {
+    return (await request.json()) as unknown;
+  } catch {
+    return null;
+  }
+}
+
+async function formOf(request: Request): Promise<unknown> {
+  const form = await request.formData();
+  return { id: nanoid(), kind: form.get('kind'), step: form.get('step') ?? '', atMs: nowMs() };
+}

@@ -1,0 +1,16 @@
+import { bleachesOrFixes, isDeveloper, type BathKind } from '../kit/kind.ts';
+
+/** Jugs for spent solution, apart by what a collection point wants apart (domain.md 15). Local rules decide. */
+export const JUGS = ['developers', 'silver-bearing', 'others'] as const;
+export type Jug = (typeof JUGS)[number];
+
+export const JUG_WORDS: Readonly<Record<Jug, { readonly name: string; readonly holds: string }>> = {
+  developers: { name: 'Developers', holds: 'first, colour and other developers' },
+  'silver-bearing': { name: 'Silver-bearing', holds: 'bleach-fix, fixer, bleach' },
+  others: { name: 'Others', holds: 'stop bath, prebath, stabiliser, final rinse' },
+};
+
+export function jugOf(kind: BathKind): Jug {
+  if (isDeveloper(kind)) return 'developers';
+  return bleachesOrFixes(kind) ? 'silver-bearing' : 'others';
+}

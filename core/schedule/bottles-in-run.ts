@@ -1,0 +1,58 @@
+import type { Warning } from '../answer.ts';
+import type { BottleNow } from '../chemistry/bottle.ts';
+import { isWater } from '../kit/kind.ts';
+import type { Kit } from '../kit/kit.ts';
+import { asMessage, sentence } from '../units/sentence.ts';
+
+/** A bottle as far as a run is concerned with it. */
+export type BottleForRun = Pick<BottleNow, 'id' | 'bath' | 'name' | 'mlLeft' | 'rollsDone' | 'goodUntil' | 'standing' | 'why' | 'emptied'>;
+
+/**
+ * What keeps a run from being poured from these bottles, in words (domain.md 15): a spent one is refused until a test
+ * passes, an empty or a missing one cannot be poured. `baths` are those that the run pours.
+ */
+export function bottlesInTheWay(kit: Pick<Kit, 'baths'>, baths: ReadonlySet<string>, bottles: readonly BottleForRun[]): string[] {
+  return kit.baths
+    .filter((bath) => !isWater(bath.kind) && baths.has(bath.id))
+    .flatMap((bath) => {
+      const bottle = bottles.find((each) => each.bath === bath.id);
+      if (!bottle) return [`${bath.name}: no bottle of it stands in this batch. Take one into it on the Shelf, or choose another batch.`];
+      if (bottle.emptied) return [`${bath.name}: its bottle was emptied. Choose another batch, or mix a fresh one.`];
+      if (bottle.standing !== 'spent') return [];
+      return [`${bath.name} is spent: ${lastWord(bottle)} Test it with a snip on the Shelf, or choose another batch.`];
+    });
+}
+
+/** What is worth knowing of bottles that may be poured. `keepers` are the run's films that matter, by name. */
+export function bottleWarnings(
+  baths: ReadonlySet<string>,
+  bottles: readonly BottleForRun[],
+  tankMl: number,
+  keepers: readonly string[],
+): Warning[] {
+  const poured = bottles.filter((bottle) => baths.has(bottle.bath) && !bottle.emptied && bottle.standing !== 'spent');
+  const doubtful = poured
+    .filter((bottle) => bottle.standing === 'doubtful')
+    .map((bottle) => ({
+      code: 'bottle-doubtful' as const,
+      bath: bottle.bath,
+      message: `${bottle.name} is doubtful: ${lastWord(bottle)} ${
+        keepers.length > 0 ? `Test it with a snip before ${keepers.join(' and ')}.` : 'Test it with a snip before a film that matters.'
+      }`,
+    }));
+  const short = poured
+    .filter((bottle) => bottle.mlLeft < tankMl - 1e-9)
+    .map((bottle) => ({
+      code: 'volume-short' as const,
+      bath: bottle.bath,
+      ...asMessage(
+        sentence`${bottle.name}: the tank needs ${{ volumeMl: tankMl }} and its bottle holds ${{ volumeMl: bottle.mlLeft }}. Film above the surface develops unevenly; take a smaller tank.`,
+      ),
+    }));
+  return [...doubtful, ...short];
+}
+
+function lastWord({ why }: BottleForRun): string {
+  const said = why.at(-1) ?? 'something is not as it should be.';
+  return said.charAt(0).toLowerCase() + said.slice(1);
+}
