@@ -16,6 +16,13 @@ const PLACES = [
   '/shelf',
   '/shelf/batches/new',
   '/shelf/batches/kiln-lane-4',
+  '/shelf/bottles/B1',
+  '/shelf/bottles/B7/test',
+  '/shelf/boxes/box-reedbed',
+  '/shelf/labels?batch=kiln-lane-4',
+  '/shelf/spent',
+  '/shelf/cost',
+  '/safety',
   '/shelf/kits/kiln-lane',
   '/shelf/kits/kiln-lane/leaflet',
   '/shelf/tanks/steel',
@@ -45,7 +52,7 @@ for (const width of [1280, 390]) {
 }
 
 test('unknown addresses, deleted records and finished runs lead on', async ({ page }) => {
-  for (const address of ['/nowhere', '/rolls/gone', '/shelf/batches/gone', '/bench/gone', '/logbook/gone']) {
+  for (const address of ['/nowhere', '/rolls/gone', '/shelf/batches/gone', '/shelf/bottles/B999', '/shelf/boxes/gone', '/mixing/gone', '/bench/gone', '/logbook/gone']) {
     const answer = await page.goto(address);
     expect([address, answer?.status()]).toEqual([address, 404]);
     await expect(page.getByRole('link', { name: 'Tonight’s session' })).toBeVisible();

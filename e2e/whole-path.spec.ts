@@ -130,7 +130,7 @@ test('from an empty shelf to a hung-up roll in the logbook, with the batch moved
   await open(page, '/rolls?state=developed');
   await expect(page.getByText('Ferry firing 1')).toBeVisible();
   await open(page, '/shelf');
-  await expect(page.getByRole('img', { name: '8 of 12 rolls' })).toBeVisible();
+  await expect(page.getByRole('img', { name: '8 of 12 rolls done' })).toBeVisible();
   await open(page, '/bench');
   await expect(page.getByText('Nothing is in the tank')).toBeVisible();
 });

@@ -5,7 +5,7 @@ import type { RunState } from '../../core/run/state.ts';
 import type { Act } from './run-channel.ts';
 import { Sheet } from './sheet.tsx';
 import type { SoundSettings } from './use-cues.ts';
-import type { ToneName } from './tones.ts';
+import type { ToneName } from '../ui/tones.ts';
 
 interface MoreProps {
   readonly plan: RunPlan;

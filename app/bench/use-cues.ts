@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { DueCue } from '../../core/run/now.ts';
 import type { BenchClock } from './bench-clock.ts';
-import { TonePlayer, toneOf, type ToneName } from './tones.ts';
+import { TonePlayer, toneOf, type ToneName } from '../ui/tones.ts';
 
 export interface SoundSettings {
   readonly on: boolean;

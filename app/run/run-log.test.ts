@@ -19,7 +19,7 @@ import { startTonight, backToThePlan, replanAt } from '../session/run-acts/repla
 import { readDraft, tonight, writeDraft } from '../session/draft/tonight.server.ts';
 import { EMPTY_DRAFT } from '../session/draft/draft.ts';
 import { recordEvent, stateOfRun } from './run-log.server.ts';
-import { startSession } from './session-start.server.ts';
+import { beginRun, startSession } from './session-start.server.ts';
 
 let count = 0;
 const event = (kind: string, body: object = {}) => ({ id: `event-${++count}-log`, atMs: nowMs(), kind, ...body });
@@ -206,4 +206,47 @@ test('ten thousand notes do not make an act slow: what was folded once is not fo
   expect(parsed.mock.calls.length).toBeLessThan(20);
   parsed.mockRestore();
   record(runId, 'finished');
+});
+
+test('bleach-fix that drips into the developer at the Bench is in its bottle’s ledger at once, refuses the run that waits, and goes with its undo', () => {
+  storeBatch('dripped', 0);
+  const rolls = ['drip-1', 'drip-2'];
+  for (const id of rolls) storeRoll(id);
+  const started = startSession(
+    rolls.map((id) => ({
+      batchId: 'dripped',
+      tankId: 'steel',
+      rollIds: [id],
+      plan: { ...plan, tank: { ...plan.tank, volumeMl: 520 }, runRolls: 1, rollIds: [id] },
+      seenRemjet: false,
+    })),
+  );
+  if (!started.ok) throw new Error(started.message);
+  const developer = () => findBatch('dripped')?.bottles.find((bottle) => bottle.bath === 'developer');
+  const [, waiting] = runsOfSession(findRun(started.runId)?.sessionId ?? '');
+  const drip = event('incident', { bath: 'developer', what: 'later-bath' });
+  expect(recordEvent(started.runId, drip)).toMatchObject({ ok: true, repeated: false });
+  // Delivered again it is one drop, not two.
+  expect(recordEvent(started.runId, drip)).toMatchObject({ ok: true, repeated: true });
+  expect(entriesOfBatch('dripped')).toHaveLength(1);
+  expect([developer()?.standing, stateOfRun(findRun(started.runId) as never).notes.at(-1)?.text]).toEqual([
+    'spent',
+    expect.stringContaining('Developer: bleach') as string,
+  ]);
+  expect(recordEvent(started.runId, event('incident', { bath: 'no-such', what: 'water', ml: 1 }))).toMatchObject({
+    ok: false,
+    status: 409,
+  });
+  expect(recordEvent(started.runId, event('incident', { bath: 'developer', what: 'danced' }))).toMatchObject({ ok: false, status: 422 });
+
+  record(started.runId, 'given-up', { reason: '', countsRolls: false });
+  expect(beginRun(waiting?.id ?? '')).toMatchObject({
+    ok: false,
+    message: expect.stringMatching(/^Developer is spent: .*choose another batch\.$/) as string,
+  });
+  // It can still be told, and taken back, once the run is over.
+  expect(recordEvent(started.runId, event('undone', { event: drip.id }))).toMatchObject({ ok: true });
+  expect(developer()?.standing).toBe('good');
+  expect(entriesOfBatch('dripped')[0]).toMatchObject({ undone: true, undoneWhy: 'Taken back at the Bench.' });
+  expect(beginRun(waiting?.id ?? '')).toMatchObject({ ok: true });
 });

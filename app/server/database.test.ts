@@ -106,43 +106,68 @@ function filledAtVersion(version: number): string {
   return file;
 }
 
-test.each([1, 2, 3, 4, 5])('a database of version %i comes over: counts become entries that add up to them, nothing is lost', (version) => {
-  // The fourth made ledgers of what was counted: a database of that version was filled before it and has been through it.
-  const file = filledAtVersion(Math.min(version, 3));
-  if (version > 3) {
-    const between = new Database(file);
-    for (const migration of migrationsIn('migrations').filter((each) => each.version > 3 && each.version <= version))
-      between.exec(migration.sql);
-    between.pragma(`user_version = ${version}`);
-    between.close();
-  }
-  const opened = openDatabase(file);
-  const entries = opened
-    .prepare('SELECT batch_id, kind, rolls, ml, run_id, remjet, what FROM bottle_entries ORDER BY batch_id, seq')
-    .all() as { batch_id: string; kind: string; rolls: number | null }[];
-  expect(entries.map(({ batch_id, kind, rolls }) => [batch_id, kind, rolls])).toEqual([
-    ['counted', 'run', 2],
-    ['counted', 'carried-over', 3],
-    ['fewer', 'run', 2],
-    ['fewer', 'corrected', -0.5],
-    ['fewer', 'incident', null],
-  ]);
-  expect(opened.prepare('SELECT count(*) AS n FROM run_events').get()).toEqual({ n: 20 });
-  expect(opened.prepare('SELECT kit_document AS k FROM batches LIMIT 1').get()).toEqual({
-    k: readFileSync('kits/house-c41-three-bath.json', 'utf8'),
-  });
-  expect(opened.prepare('SELECT material FROM tanks').get()).toEqual({ material: 'steel' });
-  // A session from before evenings could be changed has nothing to take back, and no evening is kept.
-  expect(opened.prepare('SELECT id, undo, (SELECT count(*) FROM evenings) AS evenings FROM sessions').all()).toEqual([
-    { id: 's', undo: '[]', evenings: 0 },
-  ]);
-  expect(opened.pragma('foreign_key_check')).toEqual([]);
-  expect(opened.pragma('integrity_check', { simple: true })).toBe('ok');
-  opened.close();
-  // And it opens again, as it is now.
-  copyFileSync(file, `${file}.copy`);
-  openDatabase(file).close();
-});
+test.each([1, 2, 3, 4, 5, 6])(
+  'a database of version %i comes over: counts become entries that add up to them, nothing is lost',
+  (version) => {
+    // The fourth made ledgers of what was counted: a database of that version was filled before it and has been through it.
+    const file = filledAtVersion(Math.min(version, 3));
+    if (version > 3) {
+      const between = new Database(file);
+      for (const migration of migrationsIn('migrations').filter((each) => each.version > 3 && each.version <= version))
+        between.exec(migration.sql);
+      between.pragma(`user_version = ${version}`);
+      // As the shelf of the sixth version wrote it: an entry about one bottle names its bath.
+      between
+        .prepare(
+          "INSERT INTO bottle_entries (id, batch_id, kind, on_day, at_ms, bottle, what) VALUES ('drip', 'fresh', 'incident', '2026-09-02', 9, 'bleach-fix', 'damage')",
+        )
+        .run();
+      between.close();
+    }
+    const opened = openDatabase(file);
+    const entries = opened
+      .prepare('SELECT batch_id, kind, rolls, ml, run_id, remjet, what FROM bottle_entries ORDER BY batch_id, seq')
+      .all() as { batch_id: string; kind: string; rolls: number | null }[];
+    // Every batch has a bottle of each of its baths, as large and as old as the batch; what concerned one names it.
+    const bottles = opened.prepare('SELECT mixed_in, bath, name, kind, after, volume_ml, mixed_on FROM bottles ORDER BY number').all();
+    expect(bottles).toHaveLength(9);
+    expect(bottles[1]).toEqual({
+      mixed_in: 'counted',
+      bath: 'bleach-fix',
+      name: 'Bleach-fix',
+      kind: 'bleach-fix',
+      after: 'return',
+      volume_ml: 1000,
+      mixed_on: '2026-09-01',
+    });
+    const drips = opened
+      .prepare('SELECT bottles.mixed_in, bottles.bath FROM bottle_entries JOIN bottles ON bottles.number = bottle_number')
+      .all();
+    expect(drips).toEqual(version > 3 ? [{ mixed_in: 'fresh', bath: 'bleach-fix' }] : []);
+    expect(entries.filter(({ batch_id }) => batch_id !== 'fresh').map(({ batch_id, kind, rolls }) => [batch_id, kind, rolls])).toEqual([
+      ['counted', 'run', 2],
+      ['counted', 'carried-over', 3],
+      ['fewer', 'run', 2],
+      ['fewer', 'corrected', -0.5],
+      ['fewer', 'incident', null],
+    ]);
+    expect(opened.prepare('SELECT count(*) AS n FROM run_events').get()).toEqual({ n: 20 });
+    expect(opened.prepare('SELECT kit_document AS k FROM batches LIMIT 1').get()).toEqual({
+      k: readFileSync('kits/house-c41-three-bath.json', 'utf8'),
+    });
+    expect(opened.prepare('SELECT material FROM tanks').get()).toEqual({ material: 'steel' });
+    // A session from before evenings could be changed has nothing to take back, and no evening is kept.
+    expect(opened.prepare('SELECT id, undo, (SELECT count(*) FROM evenings) AS evenings FROM sessions').all()).toEqual([
+      { id: 's', undo: '[]', evenings: 0 },
+    ]);
+    expect(opened.pragma('foreign_key_check')).toEqual([]);
+    expect(opened.pragma('integrity_check', { simple: true })).toBe('ok');
+    opened.close();
+    // And it opens again, as it is now.
+    copyFileSync(file, `${file}.copy`);
+    openDatabase(file).close();
+  },
+);
 
 describe('the server’s clock', () => {
   const clockAt = () => {

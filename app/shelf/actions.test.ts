@@ -37,7 +37,7 @@ test('a batch is mixed, shown with its life, changed, put away and taken back', 
   expect(listBatches()).toMatchObject([{ id, name: 'Kiln Lane 1', volumeMl: 500, rollsDone: 0, priceCents: 1725 }]);
   // Half a kit is good for half its rolls.
   expect(shelf().batches).toMatchObject([{ capacity: 6, left: 6 }]);
-  expect(load(batchLoader, '/', { batchId: id })).toMatchObject({ left: 6, cost: '2.88', runs: [] });
+  expect(load(batchLoader, '/', { batchId: id })).toMatchObject({ left: 6, cost: '2.88', history: [] });
   // The next one of the kit is the second, whatever became of the first.
   expect(mixLoader({ request: new Request('http://s/?kit=house-c41-three-bath') } as never).defaults.name).toMatch(/ 2$/);
 

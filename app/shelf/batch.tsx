@@ -19,8 +19,7 @@ import { History } from './bottles/history.tsx';
 import { historyOf } from './bottles/history.server.ts';
 import { emptyBottles, keepRunByHand, takeBack } from './bottles/keep-entry.server.ts';
 import { RunByHand } from './bottles/run-by-hand.tsx';
-import { nowMs, shownInstant, today } from '../server/clock.server.ts';
-import { runsOfBatch } from '../server/runs.server.ts';
+import { nowMs, today } from '../server/clock.server.ts';
 import { readForm, textOf } from '../ui/form.ts';
 import { onceOf } from '../ui/once.ts';
 import { Button, Card, LinkButton, Notice, PageHead } from '../ui/parts.tsx';
@@ -47,12 +46,6 @@ export function loader({ params }: Route.LoaderArgs) {
     history: historyOf(entriesOfBatch(batch.id)),
     runsLeft: runsLeftByTank(batch),
     recipes: recipes.ok ? recipes.value : [],
-    runs: runsOfBatch(batch.id).map((run) => ({
-      id: run.id,
-      title: run.plan.title,
-      endedAt: shownInstant(run.endedAtMs ?? 0, 'd MMM yyyy'),
-      rolls: run.runRolls,
-    })),
   };
 }
 
@@ -126,13 +119,16 @@ function runByHand(batch: BatchWithKit, formData: FormData) {
 }
 
 export default function BatchPage({ loaderData, actionData }: Route.ComponentProps) {
-  const { batch, left, runsLeft, recipes, runs, cost, volume: volumeShown, kitChanged, history, today, once } = loaderData;
+  const { batch, left, runsLeft, recipes, cost, volume: volumeShown, kitChanged, history, today, once } = loaderData;
   const { volume } = useUnits();
   const { priceCents, ...plain } = batch;
   return (
     <>
       <BottleParts />
-      <PageHead title={batch.name}>
+      <PageHead
+        title={batch.name}
+        action={batch.retiredAtMs === null && <LinkButton to={`/shelf/labels?batch=${batch.id}`}>Print its labels</LinkButton>}
+      >
         {batch.kit.name}.{' '}
         {left === null
           ? 'Its leaflet gives no capacity.'
@@ -205,15 +201,19 @@ export default function BatchPage({ loaderData, actionData }: Route.ComponentPro
             )}
           </Card>
           <Card>
-            <h2 className="mb-3 font-bold">Correct what is written down</h2>
-            <BatchForm
-              lastResult={actionData?.about === 'batch' ? actionData.reply : null}
-              kits={[{ id: batch.kitId, name: batch.kit.name }]}
-              defaults={{ ...plain, volumeMl: volumeShown, price: priceCents === null ? undefined : (priceCents / 100).toFixed(2) }}
-            >
-              <Button filled>Keep changes</Button>
-              <LinkButton to="/shelf">Back</LinkButton>
-            </BatchForm>
+            <details open={actionData?.about === 'batch'}>
+              <summary className="font-bold">Correct what is written down</summary>
+              <div className="mt-3">
+                <BatchForm
+                  lastResult={actionData?.about === 'batch' ? actionData.reply : null}
+                  kits={[{ id: batch.kitId, name: batch.kit.name }]}
+                  defaults={{ ...plain, volumeMl: volumeShown, price: priceCents === null ? undefined : (priceCents / 100).toFixed(2) }}
+                >
+                  <Button filled>Keep changes</Button>
+                  <LinkButton to="/shelf">Back</LinkButton>
+                </BatchForm>
+              </div>
+            </details>
           </Card>
         </div>
         <div className="space-y-4">
@@ -225,23 +225,6 @@ export default function BatchPage({ loaderData, actionData }: Route.ComponentPro
           {batch.retiredAtMs === null && (
             <RunByHand reply={actionData?.about === 'run' ? actionData.reply : null} today={today} once={once} />
           )}
-          <Card>
-            <h2 className="mb-2 font-bold">Runs</h2>
-            {runs.length === 0 ? (
-              <p className="text-quiet">No run of this batch is in the logbook yet.</p>
-            ) : (
-              <ul className="divide-y divide-line">
-                {runs.map((run) => (
-                  <li key={run.id} className="flex justify-between gap-3 py-2">
-                    <Link className="underline" to={`/logbook/${run.id}`}>
-                      {run.title}
-                    </Link>
-                    <span className="text-quiet">{run.endedAt}</span>
-                  </li>
-                ))}
-              </ul>
-            )}
-          </Card>
           <Card>
             <h2 className="mb-2 font-bold">How it was mixed</h2>
             <Recipes recipes={recipes} />

@@ -147,7 +147,7 @@ export default function Cost({ loaderData, actionData }: Route.ComponentProps) {
                   <p className="text-sm text-quiet">
                     <span className="figure">{batch.price}</span> for {batch.rolls} rolls{batch.away ? '' : ' so far'}
                     {batch.lost ? `, ${batch.lost} lost` : ''}
-                    {batch.planned && `; ${batch.planned} had all been used`}.
+                    {batch.planned && `; ${batch.planned} if all are used`}.
                   </p>
                 </li>
               ))}

@@ -157,7 +157,7 @@ function Label({
 }) {
   const low = sheet.heightMm < 30;
   const roomy = sheet.heightMm > 60;
-  const size = roomy ? 3.9 : low ? 2.35 : sheet.widthMm < 70 ? 2.65 : 3.1;
+  const size = roomy ? 4.7 : low ? 2.35 : sheet.widthMm < 70 ? 2.65 : 3.1;
   const qrMm = roomy ? 24 : low ? 13 : 17;
   const ticks = label.capacity === null ? 0 : Math.min(MOST_TICKS, Math.ceil(label.capacity - 1e-9));
   return (

@@ -4,6 +4,7 @@ import { redirect, useSearchParams } from 'react-router';
 import { makesStillMl, shareOfPriceCents } from '../../core/chemistry/box.ts';
 import { mixingPlan } from '../../core/chemistry/mixing-run.ts';
 import { mixRecipes } from '../../core/chemistry/mixing.ts';
+import { shortDay } from '../../core/chemistry/what-follows.ts';
 import { textIn } from '../../core/units/sentence.ts';
 import { figureOfVolume, parseVolume, showVolume } from '../../core/units/volume.ts';
 import { addBatch, batchesOfKit } from '../server/batches.server.ts';
@@ -43,14 +44,14 @@ export function loader({ request }: Route.LoaderArgs) {
     kits: kits.map(({ id, kit }) => ({ id, name: `${kit.name} (${kit.process})` })),
     boxes: boxes.map((each) => ({
       id: each.id,
-      name: `The box of ${each.boughtOn}, ${each.openedOn ? `opened ${each.openedOn}, ` : 'sealed, '}${showVolume(makesStillMl(each.kit, each), unit)} left`,
+      name: `The box of ${shortDay(each.boughtOn)}, ${each.openedOn ? `opened ${shortDay(each.openedOn)}, ` : 'sealed, '}${showVolume(makesStillMl(each.kit, each), unit)} left`,
     })),
     takeOver: bottlesToTakeOver(chosen.kit).map(({ bath, name, bottles }) => ({
       bath,
       name,
       bottles: bottles.map((bottle) => ({
         number: bottle.number,
-        says: `${bottle.code}: ${showVolume(bottle.mlLeft, unit)}, ${bottle.rollsDone} rolls, mixed ${bottle.mixedOn}${bottle.standing === 'doubtful' ? ', doubtful' : ''}`,
+        says: `${bottle.code}: ${showVolume(bottle.mlLeft, unit)}, ${bottle.rollsDone} rolls, mixed ${shortDay(bottle.mixedOn)}${bottle.standing === 'doubtful' ? ', doubtful' : ''}`,
       })),
     })),
     defaults: {
@@ -151,7 +152,7 @@ export default function MixBatch({ loaderData, actionData }: Route.ComponentProp
             {takeOver.map(({ bath, name, bottles }) => (
               <label key={bath} className="w-full font-semibold">
                 {name}
-                <select name={`take-${bath}`} className={INPUT}>
+                <select name={`take-${bath}`} className={`${INPUT} font-normal`}>
                   <option value="">Mix it</option>
                   {bottles.map((bottle) => (
                     <option key={bottle.number} value={bottle.number}>

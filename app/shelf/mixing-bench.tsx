@@ -12,6 +12,7 @@ import { useServerNow } from '../ui/use-server-now.ts';
 import { showVolume } from '../../core/units/volume.ts';
 import type { Route } from './+types/mixing-bench.ts';
 import { useMixing } from './mixing/use-mixing.ts';
+import { useStirTone } from './mixing/use-stir-tone.ts';
 
 export const meta: Route.MetaFunction = ({ loaderData: loaded }) => [{ title: `Mixing ${loaded?.plan.batchName ?? ''} · Steady Reel` }];
 
@@ -84,7 +85,12 @@ function AtTheBench({ mixingId, plan, acts, says: saidBefore, clock }: Route.Com
   const { volume } = useUnits();
   const step = plan.steps[state.done];
   const begins = step?.kind === 'stir' && state.begunAtMs === null;
-  const next = () => step && press({ kind: begins ? 'begun' : 'done', step: step.id }, shownMs);
+  const endsAtMs = step?.kind === 'stir' && state.begunAtMs !== null ? state.begunAtMs + (step.seconds ?? 0) * 1000 : null;
+  const unlock = useStirTone(endsAtMs, clock);
+  const next = () => {
+    unlock();
+    if (step) press({ kind: begins ? 'begun' : 'done', step: step.id }, shownMs);
+  };
   const undo = () => (state.done > 0 || state.begunAtMs !== null) && press({ kind: 'undone' }, shownMs);
   useHotkeys(
     'space',
@@ -107,6 +113,7 @@ function AtTheBench({ mixingId, plan, acts, says: saidBefore, clock }: Route.Com
           {plan.kitName}, <span className="figure">{showVolume(plan.volumeMl, volume)}</span> a bottle
         </p>
         <BottleList plan={plan} state={state} />
+        <Cautions />
       </aside>
       <div className="flex min-h-dvh flex-col lg:min-h-0">
         <header className="flex items-baseline justify-between gap-4 text-night-quiet">
@@ -142,7 +149,7 @@ function AtTheBench({ mixingId, plan, acts, says: saidBefore, clock }: Route.Com
                 className="min-h-20 w-full rounded-card bg-aqua px-6 py-4 text-left text-2xl font-bold text-night max-sm:min-h-[18dvh]"
               >
                 {actLabel(step, state)}
-                <span className="block text-base font-normal">Space: it is done</span>
+                <span className="block text-base font-normal max-sm:hidden">Space: {begins ? 'the clock starts' : 'it is done'}</span>
               </button>
             </form>
           )}
@@ -252,10 +259,18 @@ function Present({
           </li>
         ))}
       </ol>
-      <p className="mt-5 text-night-quiet">
-        Gloves, eye protection, long sleeves; the air moves. Concentrate into water, slowly. The kit’s safety sheet overrules this page.
-      </p>
+      <div className="lg:hidden">
+        <Cautions />
+      </div>
     </section>
+  );
+}
+
+function Cautions() {
+  return (
+    <p className="mt-5 text-night-quiet">
+      Gloves, eye protection, long sleeves; the air moves. Concentrate into water, slowly. The kit’s safety sheet overrules this page.
+    </p>
   );
 }
 

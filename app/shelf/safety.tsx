@@ -61,7 +61,7 @@ export default function Safety({ loaderData, actionData }: Route.ComponentProps)
       </PageHead>
       <div className="grid gap-4 md:grid-cols-2 xl:grid-cols-4">
         {SAFETY.map(({ title, says }, i) => (
-          <Card key={title} className={i === 0 ? 'border-2 border-hot' : ''}>
+          <Card key={title} className={i === 0 ? 'border-2! border-hot!' : ''}>
             <h2 className="font-bold">{title}</h2>
             <ul className="mt-1 list-disc space-y-1 pl-5">
               {says.map((line) => (
@@ -112,7 +112,12 @@ export default function Safety({ loaderData, actionData }: Route.ComponentProps)
                 </label>
                 <label className="block font-semibold">
                   The sheet itself, a PDF of at most 10 MB
-                  <input type="file" name="file" accept="application/pdf,.pdf" className="mt-1 block w-full font-normal" />
+                  <input
+                    type="file"
+                    name="file"
+                    accept="application/pdf,.pdf"
+                    className="mt-1 block w-full font-normal file:mr-3 file:min-h-11 file:rounded-card file:border file:border-solid file:border-[#8aa39e] file:bg-card file:px-4 file:font-semibold"
+                  />
                 </label>
                 {refused && (
                   <p role="alert" className="font-semibold text-hot">

@@ -50,7 +50,7 @@ export function BatchOnBoard({ batch, today }: { readonly batch: BatchView; read
   return (
     <Card
       aria-labelledby={`batch-${batch.id}`}
-      className={`flex flex-col ${many ? 'xl:col-span-2' : ''} ${trouble ? 'border-hot' : ''}`}
+      className={`flex flex-col ${many ? 'xl:col-span-2' : ''} ${trouble ? 'border-hot!' : ''}`}
       data-batch={batch.id}
     >
       <div className="flex items-baseline justify-between gap-3">
@@ -76,7 +76,7 @@ export function BatchOnBoard({ batch, today }: { readonly batch: BatchView; read
         ))}
       </ul>
       <LifeLine mixedOn={batch.mixedOn} today={today} ends={batch.ends} />
-      <div className="mt-auto pt-3 text-[0.97rem]">
+      <div className="mt-auto pt-1.5 text-[0.97rem]">
         <p className={batch.follows.urgency === 'spent' || batch.follows.urgency === 'look' ? 'font-semibold text-hot' : ''}>
           {batch.follows.says}
         </p>
@@ -135,7 +135,7 @@ function LifeLine({ mixedOn, today, ends }: { readonly mixedOn: string; readonly
   const says = `Mixed on ${day(mixedOn)}${marks.map((mark) => `, ${mark.what} on ${day(mark.on)}`).join('')}`;
   const rows = Math.max(0, ...marks.map((mark) => mark.row)) + 1;
   return (
-    <div role="img" aria-label={says} className="relative mt-3" style={{ height: `${2.6 + 1.15 * rows}rem` }}>
+    <div role="img" aria-label={says} className="relative mt-3" style={{ height: `${2.4 + 1.15 * rows}rem` }}>
       <Tag at={now.at} top="0" className="text-teal">
         today
       </Tag>

@@ -71,7 +71,7 @@ export function BottleDrawing({ kind, level, label, place, standing, says }: Dra
   const y = BOTTOM_Y - (BOTTOM_Y - FULL_Y) * Math.max(0, Math.min(1.02, level));
   const bad = standing !== 'good';
   return (
-    <svg viewBox="0 0 72 158" role="img" aria-label={says} className="mx-auto block h-auto w-full max-w-[4.6rem]">
+    <svg viewBox="0 0 72 158" role="img" aria-label={says} className="mx-auto block h-auto w-full max-w-[4.1rem]">
       <path d={OUTLINE} fill="#f4f8f5" />
       {level > 0 && (
         <g clipPath="url(#inside-a-bottle)">

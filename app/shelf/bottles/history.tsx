@@ -14,7 +14,7 @@ export function History({
   readonly refusal: { readonly entry: string; readonly says: string } | null;
 }) {
   return (
-    <Card aria-labelledby="history">
+    <Card aria-labelledby="history" className="self-start">
       <h2 id="history" className="font-bold">
         What happened
       </h2>

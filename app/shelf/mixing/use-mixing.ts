@@ -23,8 +23,15 @@ export function useMixing(mixingId: string, plan: MixingPlan, kept: readonly Mix
     setPending(readPending(key));
   }, [key]);
 
-  const remember = useCallback(
-    (acts: readonly MixingAct[]) => {
+  // What is pressed while an act is on its way must not be forgotten when that one arrives: the list is changed, never set.
+  const latest = useRef(pending);
+  useEffect(() => {
+    latest.current = pending;
+  }, [pending]);
+  const change = useCallback(
+    (how: (acts: readonly MixingAct[]) => readonly MixingAct[]) => {
+      const acts = how(latest.current);
+      latest.current = acts;
       setPending(acts);
       try {
         if (acts.length === 0) localStorage.removeItem(key);
@@ -53,12 +60,12 @@ export function useMixing(mixingId: string, plan: MixingPlan, kept: readonly Mix
       setServer(answer.acts);
       setSays(answer.message);
       // What another screen did first leaves no place for what was pressed after it here.
-      remember(answer.message === null ? pending.filter((act) => act.id !== first.id) : []);
+      change((acts) => (answer.message === null ? acts.filter((act) => act.id !== first.id) : []));
     });
     return () => {
       if (again) clearTimeout(again);
     };
-  }, [pending, mixingId, remember]);
+  }, [pending, mixingId, change]);
 
   const acts = useMemo(() => {
     const known = new Set(server.map((act) => act.id));
@@ -69,7 +76,7 @@ export function useMixing(mixingId: string, plan: MixingPlan, kept: readonly Mix
     /** The server cannot be reached; what is pressed is kept here. */
     away,
     says,
-    press: (what: Pressed, atMs: number) => remember([...pending, { id: nanoid(), atMs: Math.round(atMs), ...what }]),
+    press: (what: Pressed, atMs: number) => change((acts) => [...acts, { id: nanoid(), atMs: Math.round(atMs), ...what }]),
     delivered: pending.length === 0,
   };
 }
