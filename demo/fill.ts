@@ -15,7 +15,6 @@ import { findTank, saveTank, type TankOnShelf } from '../app/server/tanks.server
 import { RUN_PLAN_FORMAT } from '../core/run/run-plan.ts';
 import { writeEntry } from '../app/server/bottle-entries.server.ts';
 import { tankHeatSetting } from '../core/heat/tank-heat-setting.ts';
-import type { BottleEntry } from '../core/chemistry/bottle.ts';
 import { DEFAULT_EVENING, eveningDocument } from '../app/run/evening-settings.ts';
 import { saveBox } from '../app/server/boxes.server.ts';
 import { setCap } from '../app/server/bottles.server.ts';
@@ -231,7 +230,7 @@ function putShelf(): void {
       batchId,
       atMs: daysAgo(days).getTime() + 20 * 3_600_000,
       note,
-      entry: { ...entry, on: isoDaysAgo(days), bottle: bottle.id } as BottleEntry,
+      entry: { ...entry, on: isoDaysAgo(days), bottle: bottle.id },
       emptiedMl: bottle.mlLeft,
     });
   }

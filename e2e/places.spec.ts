@@ -52,7 +52,16 @@ for (const width of [1280, 390]) {
 }
 
 test('unknown addresses, deleted records and finished runs lead on', async ({ page }) => {
-  for (const address of ['/nowhere', '/rolls/gone', '/shelf/batches/gone', '/shelf/bottles/B999', '/shelf/boxes/gone', '/mixing/gone', '/bench/gone', '/logbook/gone']) {
+  for (const address of [
+    '/nowhere',
+    '/rolls/gone',
+    '/shelf/batches/gone',
+    '/shelf/bottles/B999',
+    '/shelf/boxes/gone',
+    '/mixing/gone',
+    '/bench/gone',
+    '/logbook/gone',
+  ]) {
     const answer = await page.goto(address);
     expect([address, answer?.status()]).toEqual([address, 404]);
     await expect(page.getByRole('link', { name: 'Tonight’s session' })).toBeVisible();

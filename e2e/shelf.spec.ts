@@ -132,7 +132,7 @@ test('half a kit from its box: mixed through a reload and a killed server, label
   await page.getByRole('button', { name: /^Bleach, fixer, bleach-fix/ }).click();
   await expect(page.getByText('Developer is spent: refused until a test passes.')).toBeVisible();
   await page.getByRole('button', { name: 'Write it down' }).click();
-  for (let i = 0; i < 4 && !(await page.getByText(`${code}`).first().isVisible()); i++) await deliberate(page);
+  for (let i = 0; i < 4 && !(await page.getByText(code).first().isVisible()); i++) await deliberate(page);
   await page.getByRole('button', { name: 'More' }).click();
   await page.getByRole('button', { name: /Give this run up/ }).click();
   await expect(page.getByText(/given up/i).first()).toBeVisible();
@@ -195,7 +195,15 @@ test('one-shot, nothing comes back: the bottles hold as much less as the tank to
 
 test('on a phone nothing of the shelf is cut off, and a code that is none is said', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
-  for (const address of ['/shelf', '/safety', '/shelf/spent', '/shelf/cost', '/shelf/boxes/new', '/shelf/bottles/B1', '/shelf/bottles/B1/test']) {
+  for (const address of [
+    '/shelf',
+    '/safety',
+    '/shelf/spent',
+    '/shelf/cost',
+    '/shelf/boxes/new',
+    '/shelf/bottles/B1',
+    '/shelf/bottles/B1/test',
+  ]) {
     await open(page, address);
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
     await noViolations(page);

@@ -31,8 +31,11 @@ ALTER TABLE bottle_entries DROP COLUMN bottle;
 -- What really came back of what a run drew, where somebody measured it.
 ALTER TABLE bottle_entries ADD COLUMN returned_ml REAL;
 CREATE INDEX entries_by_bottle ON bottle_entries (bottle_number, seq) WHERE bottle_number IS NOT NULL;
--- What went into the jugs, for their fold.
-CREATE INDEX entries_spent ON bottle_entries (kind) WHERE kind IN ('emptied', 'poured-away') OR returned = 0;
+-- A shelf of many years asks for few of its entries: what went into the jugs, what changed places, what was run lately.
+CREATE INDEX entries_spent ON bottle_entries (kind, bottle_number, ml) WHERE kind IN ('emptied', 'poured-away');
+CREATE INDEX entries_one_shot ON bottle_entries (batch_id, ml) WHERE returned = 0;
+CREATE INDEX entries_moved ON bottle_entries (bottle_number, batch_id) WHERE kind = 'moved';
+CREATE INDEX entries_of_runs ON bottle_entries (on_day, batch_id, rolls) WHERE kind = 'run';
 
 -- A kit as it was bought.
 CREATE TABLE boxes (

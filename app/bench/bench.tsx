@@ -88,6 +88,7 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
   const { state, connection, undelivered, refusal } = view;
   const plan = useMemo(() => planAsRun(loaderData.plan, state), [loaderData.plan, state]);
   const now = useMemo(() => runNow(plan, state), [plan, state]);
+  const bottles = useMemo(() => loaderData.bottles.map((bottle) => asToldAtTheBench(bottle, state)), [loaderData.bottles, state]);
   const nowMs = useNow(clock, loaderData.clock.nowMs, now.running?.endsAtMs ?? now.nextPourAtMs ?? 0);
   const cues = useMemo<readonly DueCue[]>(
     () =>
@@ -112,7 +113,7 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
   const press = () => {
     void unlock();
     forgetRefusal();
-    const early = outOfPlace(plan, state, now, clock?.nowMs() ?? nowMs);
+    const early = outOfPlace(plan, state, now, clock?.nowMs() ?? nowMs, bottles);
     if (early && !askAgain(early)) return;
     if (state.phase === 'ready' && !state.readied) act({ kind: 'readied', skipped: ['the checklist'] });
     else if (now.act)
@@ -160,7 +161,6 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
   );
 
   const close = () => setPanel(null);
-  const bottles = useMemo(() => loaderData.bottles.map((bottle) => asToldAtTheBench(bottle, state)), [loaderData.bottles, state]);
   const shared = { plan, state, now, nowMs };
   const panels = (
     <Suspense>
@@ -282,7 +282,7 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
                   enabled={ready && settled && readable}
                   runId={runId}
                   actKind={now.act}
-                  pressAgain={asked?.says ?? (!ready && loaderData.askedMs !== null ? outOfPlace(plan, state, now, nowMs) : null)}
+                  pressAgain={asked?.says ?? (!ready && loaderData.askedMs !== null ? outOfPlace(plan, state, now, nowMs, bottles) : null)}
                   askedMs={loaderData.askedMs}
                 >
                   {panel && panels}

@@ -1,6 +1,8 @@
 import { textOf } from '../ui/form.ts';
 import { nanoid } from 'nanoid';
 import { data, redirect } from 'react-router';
+import { asToldAtTheBench } from '../../core/run/bottle-at-bench.ts';
+import { bottlesOfRun } from '../run/bottles-of-run.server.ts';
 import { outOfPlace } from '../../core/run/out-of-place.ts';
 import { PRESS_AGAIN_WITHIN_MS } from '../../core/run/press-again.ts';
 import { planAsRun } from '../../core/run/plan-as-run.ts';
@@ -61,10 +63,11 @@ function fromForm(runId: string, form: FormData): never {
     // An unreadable act is refused by the event's own rules below.
   }
   const run = findRun(runId);
-  if (run && act.kind === 'step-ended') {
+  if (run && (act.kind === 'step-ended' || act.kind === 'poured')) {
     const state = stateOfRun(run);
     const plan = planAsRun(run.plan, state);
-    const early = outOfPlace(plan, state, runNow(plan, state), nowMs());
+    const bottles = bottlesOfRun(run).map((bottle) => asToldAtTheBench(bottle, state));
+    const early = outOfPlace(plan, state, runNow(plan, state), nowMs(), bottles);
     const askedMs = Number(form.get('asked'));
     // Reading the page again takes its time too.
     const again = askedMs > 0 && nowMs() - askedMs < 2 * PRESS_AGAIN_WITHIN_MS;

@@ -18,6 +18,11 @@ interface IncidentEntryProps {
 
 const CHOICE = 'min-h-12 rounded-card border px-4 py-2 text-left aria-pressed:border-aqua aria-pressed:font-bold border-night-line';
 
+/** Only a developer has another beside it, or is harmed by backing. */
+function canHappen(what: Incident, { kind }: Pick<BottleAtBench, 'kind'>): boolean {
+  return (what !== 'other-developer' && what !== 'remjet') || isDeveloper(kind);
+}
+
 /** Something dripped into a bottle: which, what, how much where it matters; what follows is said before it is kept. */
 export function IncidentEntry({ bottles, state, act, close }: IncidentEntryProps) {
   const { volume } = useUnits();
@@ -42,23 +47,35 @@ export function IncidentEntry({ bottles, state, act, close }: IncidentEntryProps
         }}
       >
         <fieldset>
-          <legend className="font-semibold">Which bottle</legend>
+          <legend className="font-semibold">{bottle ? 'The bottle; press it for another' : 'Which bottle'}</legend>
           <div className="mt-1 grid gap-2 sm:grid-cols-2">
-            {bottles.map((each) => (
-              <button key={each.bath} type="button" aria-pressed={bath === each.bath} className={CHOICE} onClick={() => setBath(each.bath)}>
-                {each.name} <span className="block text-sm text-night-quiet">{bottleInWords(each)}</span>
-              </button>
-            ))}
+            {bottles
+              .filter((each) => bath === null || each.bath === bath)
+              .map((each) => (
+                <button
+                  key={each.bath}
+                  type="button"
+                  aria-pressed={bath === each.bath}
+                  className={CHOICE}
+                  onClick={() => (setBath(bath === null ? each.bath : null), setWhat(null))}
+                >
+                  {each.name} <span className="block text-sm text-night-quiet">{bottleInWords(each)}</span>
+                </button>
+              ))}
           </div>
         </fieldset>
         {bottle && (
           <fieldset className="mt-3">
-            <legend className="font-semibold">What got in</legend>
+            <legend className="font-semibold">{what ? 'What got in; press it for something else' : 'What got in'}</legend>
             <div className="mt-1 grid gap-2 sm:grid-cols-2">
-              {INCIDENTS_AT_THE_BENCH.filter((each) =>
-                each === 'other-developer' || each === 'remjet' ? isDeveloper(bottle.kind) : true,
-              ).map((each) => (
-                <button key={each} type="button" aria-pressed={what === each} className={CHOICE} onClick={() => setWhat(each)}>
+              {INCIDENTS_AT_THE_BENCH.filter((each) => (what === null || each === what) && canHappen(each, bottle)).map((each) => (
+                <button
+                  key={each}
+                  type="button"
+                  aria-pressed={what === each}
+                  className={CHOICE}
+                  onClick={() => setWhat(what === null ? each : null)}
+                >
                   {INCIDENT_WORDS[each]}
                 </button>
               ))}

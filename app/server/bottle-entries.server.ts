@@ -1,7 +1,7 @@
 import { nanoid } from 'nanoid';
 import type { BottleEntry, Storage } from '../../core/chemistry/bottle.ts';
 import type { Incident, TestResult } from '../../core/chemistry/standing.ts';
-import { inTransaction, sql } from './database.server.ts';
+import { db, inTransaction, sql } from './database.server.ts';
 
 /** A bottle changes places: into a bath of another batch, or, with no bath, out of the one where it stood. */
 export interface Move {
@@ -118,13 +118,37 @@ function stored(rows: readonly Row[]): StoredEntry[] {
   });
 }
 
-/** Entries of some batches in the order they were written, undone ones among them: one question for a whole shelf. */
+/** A ledger as it was last read, up to its last entry. */
+interface ReadLedger {
+  readonly lastSeq: number;
+  readonly entries: readonly StoredEntry[];
+}
+
+// Entries are appended and never changed, undone ones neither: a ledger that has no new one is as it was read.
+const readLedgers = new WeakMap<object, Map<string, ReadLedger>>();
+
+/** Entries of some batches by day, those of one day as they were written, undone ones among them. */
 export function entriesOfBatches(batchIds: readonly string[]): StoredEntry[] {
-  return stored(
-    sql(
-      `SELECT ${COLUMNS} FROM ${FROM} WHERE entry.batch_id IN (SELECT value FROM json_each(?)) AND entry.undoes IS NULL ORDER BY entry.seq`,
-    ).all(JSON.stringify(batchIds)) as Row[],
-  );
+  const database = db();
+  let known = readLedgers.get(database);
+  if (!known) readLedgers.set(database, (known = new Map<string, ReadLedger>()));
+  const ledgers = batchIds.map((batchId) => {
+    const { lastSeq } = sql('SELECT coalesce(max(seq), 0) AS lastSeq FROM bottle_entries WHERE batch_id = ?').get(batchId) as {
+      lastSeq: number;
+    };
+    const before = known.get(batchId);
+    if (before?.lastSeq === lastSeq && !database.inTransaction) return before.entries;
+    const entries = readEntries(batchId);
+    // What a transaction sees may yet be taken back.
+    if (!database.inTransaction) known.set(batchId, { lastSeq, entries });
+    return entries;
+  });
+  if (ledgers.length === 1) return [...(ledgers[0] ?? [])];
+  return ledgers.flat().sort((a, b) => (a.entry.on < b.entry.on ? -1 : a.entry.on > b.entry.on ? 1 : a.seq - b.seq));
+}
+
+function readEntries(batchId: string): StoredEntry[] {
+  return stored(sql(`SELECT ${COLUMNS} FROM ${FROM} WHERE entry.batch_id = ? ORDER BY entry.on_day, entry.seq`).all(batchId) as Row[]);
 }
 
 export function entriesOfBatch(batchId: string): StoredEntry[] {
@@ -228,14 +252,17 @@ export function entryOfRun(runId: string): string | null {
   return row?.id ?? null;
 }
 
-/** Rolls through every batch of a process, run by run, from a day on: what a person's pace is made of. */
+/** Rolls through every batch, day by day, from a day on: what a person's pace is made of. */
 export function rollsByDay(
   from: string,
 ): { readonly process: string; readonly batchId: string; readonly on: string; readonly rolls: number }[] {
+  // Summed up before the batches are looked at: a kit's document is long to read, and not to be read for each run.
   return sql(
-    `SELECT json_extract(batches.kit_document, '$.process') AS process, entry.batch_id AS batchId, entry.on_day AS "on", entry.rolls AS rolls
-     FROM bottle_entries AS entry JOIN batches ON batches.id = entry.batch_id
-     LEFT JOIN bottle_entries AS counter ON counter.undoes = entry.id
-     WHERE entry.kind = 'run' AND entry.on_day >= ? AND counter.id IS NULL ORDER BY entry.on_day`,
+    `WITH days AS (
+       SELECT entry.batch_id AS batchId, entry.on_day AS "on", sum(entry.rolls) AS rolls
+       FROM bottle_entries AS entry LEFT JOIN bottle_entries AS counter ON counter.undoes = entry.id
+       WHERE entry.kind = 'run' AND entry.on_day >= ? AND counter.id IS NULL GROUP BY entry.batch_id, entry.on_day
+     ), processes AS MATERIALIZED (SELECT id, json_extract(kit_document, '$.process') AS process FROM batches)
+     SELECT processes.process AS process, days.* FROM days JOIN processes ON processes.id = days.batchId ORDER BY days."on"`,
   ).all(from) as { process: string; batchId: string; on: string; rolls: number }[];
 }

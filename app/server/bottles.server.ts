@@ -1,4 +1,4 @@
-import { byDay, foldBottle, type BottleEntry, type BottleNow, type FoldingRules } from '../../core/chemistry/bottle.ts';
+import { foldBottle, type BottleEntry, type BottleNow, type FoldingRules } from '../../core/chemistry/bottle.ts';
 import type { Bath, Kit } from '../../core/kit/kit.ts';
 import type { BathKind } from '../../core/kit/kind.ts';
 import type { StoredEntry } from './bottle-entries.server.ts';
@@ -92,19 +92,20 @@ interface Lived {
 }
 
 /**
- * What concerned a bottle, undone entries left out. `entries` hold those of every batch it was ever in: what concerned a
- * batch as a whole concerned the bottles that stood in it then.
+ * What concerned a bottle, undone entries left out. `entries` hold those of every batch it was ever in, by day: what
+ * concerned a batch as a whole concerned the bottles that stood in it then.
  */
 export function lifeOfBottle(row: BottleRow, entries: readonly StoredEntry[]): Lived {
   const me = String(row.number);
   let place: Lived['place'] = { batchId: row.mixedIn, bath: row.bath };
   const mine: StoredEntry[] = [];
-  for (const each of byDay(entries.filter(({ undone }) => !undone).map((stored) => ({ on: stored.entry.on, stored })))) {
-    const { entry, batchId } = each.stored;
+  for (const stored of entries) {
+    if (stored.undone) continue;
+    const { entry, batchId } = stored;
     const named = 'bottle' in entry && entry.bottle !== undefined;
     if (named ? entry.bottle !== me : place?.batchId !== batchId) continue;
     if (entry.kind === 'moved') place = entry.bath === null ? null : { batchId, bath: entry.bath };
-    mine.push(each.stored);
+    mine.push(stored);
   }
   return { entries: mine, place };
 }

@@ -34,7 +34,12 @@ export function jugsNow(): JugNow[] {
      SELECT bottles.kind, sum(entry.ml)
      FROM bottle_entries AS entry JOIN bottles ON bottles.mixed_in = entry.batch_id
      LEFT JOIN bottle_entries AS counter ON counter.undoes = entry.id
-     WHERE entry.kind = 'run' AND (entry.returned = 0 OR bottles.after = 'discard') AND counter.id IS NULL GROUP BY bottles.kind`,
+     WHERE entry.returned = 0 AND counter.id IS NULL GROUP BY bottles.kind
+     UNION ALL
+     SELECT bottles.kind, sum(entry.ml)
+     FROM bottles CROSS JOIN bottle_entries AS entry ON entry.batch_id = bottles.mixed_in AND entry.kind = 'run' AND entry.returned = 1
+     LEFT JOIN bottle_entries AS counter ON counter.undoes = entry.id
+     WHERE bottles.after = 'discard' AND counter.id IS NULL GROUP BY bottles.kind`,
   ).all() as { kind: BathKind; ml: number | null }[];
   const gone = handOvers();
   return JUGS.map((jug) => {

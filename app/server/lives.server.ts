@@ -33,12 +33,17 @@ export function paces(): ReadonlyMap<string, Pace | null> {
   );
 }
 
-/** The lives of batches that stand on the shelf, by id. */
-export function livesOf(batches: readonly BatchWithKit[]): ReadonlyMap<string, Life> {
+export interface Lives {
+  readonly lives: ReadonlyMap<string, Life>;
+  readonly paces: ReturnType<typeof paces>;
+}
+
+/** The lives of batches that stand on the shelf, by id, and the paces they follow from. */
+export function livesOf(batches: readonly BatchWithKit[]): Lives {
   const on = today();
   const pace = paces();
   const waiting = waitingRolls();
-  return new Map(
+  const lives = new Map(
     batches.map((batch) => {
       const bottles = batch.bottles.filter((bottle) => !bottle.emptied);
       const ends = twoEnds(batch.kit, batch.volumeMl, { rollsDone: batch.rollsDone, bottles }, on, pace.get(batch.kit.process) ?? null);
@@ -46,4 +51,5 @@ export function livesOf(batches: readonly BatchWithKit[]): ReadonlyMap<string, L
       return [batch.id, { ends, follows: whatFollows({ on, bottles: batch.bottles, ends, waiting: names }) }];
     }),
   );
+  return { lives, paces: pace };
 }

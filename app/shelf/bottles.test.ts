@@ -203,7 +203,7 @@ test('whatever was entered: taking any one of it back is as though it had never 
     writeEntry({
       batchId: id,
       atMs: 1,
-      entry: 'bottle' in entry && entry.bottle ? ({ ...entry, bottle: bottle(entry.bottle).id } as BottleEntry) : entry,
+      entry: 'bottle' in entry && entry.bottle ? { ...entry, bottle: bottle(entry.bottle).id } : entry,
     });
   fc.assert(
     fc.property(fc.array(any, { minLength: 1, maxLength: 8 }), fc.nat(7), (entries, at) => {

@@ -40,7 +40,7 @@ export function loader({ params }: Route.LoaderArgs) {
       boughtOn: box?.boughtOn ?? today(),
       openedOn: box?.openedOn ?? '',
       goodUntil: box?.goodUntil ?? '',
-      price: box?.priceCents == null ? undefined : (box.priceCents / 100).toFixed(2),
+      price: box === null || box.priceCents === null ? undefined : (box.priceCents / 100).toFixed(2),
       note: box?.note ?? '',
     },
     stillMl,

@@ -26,7 +26,7 @@ function readCost() {
   const on = today();
   const money = personsMoney();
   const inUse = listBatches();
-  const lives = livesOf(inUse);
+  const { lives } = livesOf(inUse);
   const costed = [...inUse, ...listBatches('retired')].map((batch) => {
     const ends = lives.get(batch.id)?.ends;
     const rollsToCome = batch.retiredAtMs === null ? Math.max(0, (ends?.rollsLeft ?? 0) - (ends?.rollsLost ?? 0)) : 0;

@@ -9,7 +9,7 @@ import { bathTexture } from '../ui/bath-texture.ts';
 import { INPUT_SHAPE } from '../ui/fields.tsx';
 import { Button, Card, Empty, LinkButton, PageHead } from '../ui/parts.tsx';
 import type { Route } from './+types/labels.ts';
-import { LABEL_SHEETS, onPages, PAPER_MM, type LabelSheet } from './labels/label-sheets.ts';
+import { FIRST_SHEET, LABEL_SHEETS, onPages, PAPER_MM, type LabelSheet } from './labels/label-sheets.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Labels · Steady Reel' }];
 
@@ -44,7 +44,7 @@ export function loader({ request }: Route.LoaderArgs) {
   const chosen = all.filter((label) =>
     ticked.size > 0 ? ticked.has(label.number) : asked.get('batch') === null || label.batchId === asked.get('batch'),
   );
-  const sheet = LABEL_SHEETS.find((each) => each.id === asked.get('sheet')) ?? (LABEL_SHEETS[0] as LabelSheet);
+  const sheet = LABEL_SHEETS.find((each) => each.id === asked.get('sheet')) ?? FIRST_SHEET;
   const first = Math.max(1, Math.min(sheet.columns * sheet.rows, Math.floor(Number(asked.get('first') ?? 1)) || 1));
   return { all: all.map(({ qr: _, ...label }) => label), labels: chosen, sheet, first, origin: url.origin };
 }

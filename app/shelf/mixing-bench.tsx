@@ -1,4 +1,3 @@
-import { useEffect, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { data, Form, Link, redirect, useRouteLoaderData } from 'react-router';
 import { showDuration } from '../../core/units/duration.ts';
@@ -78,10 +77,8 @@ function GivenUp({ plan }: Pick<Route.ComponentProps['loaderData'], 'plan'>) {
 }
 
 function AtTheBench({ mixingId, plan, acts, says: saidBefore, clock }: Route.ComponentProps['loaderData']) {
-  const { state, away, says, press, delivered } = useMixing(mixingId, plan, acts);
+  const { state, away, says, press, delivered, alive } = useMixing(mixingId, plan, acts);
   const shownMs = useServerNow(clock);
-  const [alive, setAlive] = useState(false);
-  useEffect(() => setAlive(true), []);
   const { volume } = useUnits();
   const step = plan.steps[state.done];
   const begins = step?.kind === 'stir' && state.begunAtMs === null;

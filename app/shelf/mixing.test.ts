@@ -44,7 +44,7 @@ const act = (id: string, body: object) =>
       headers: { 'Content-Type': 'application/json' },
       body: JSON.stringify({ id: `act-number-${++acts}`, atMs: 1, ...body }),
     }),
-  } as never) as Promise<Response>;
+  } as never);
 /** Presses what the bench has on its button, to the end. */
 async function mixAll(id: string): Promise<void> {
   for (const step of mixing(id).plan.steps.slice(stateOf(id).done)) await act(id, { kind: 'done', step: step.id });
@@ -138,7 +138,7 @@ test.each([
   [{ id: 'short', kind: 'undone' }, 422],
 ])('an act that is none (%j) is answered %i, and changes nothing', async (body, status) => {
   const id = mixingId((await post(mixAction, { ...BATCH, boxId: '', intent: 'bench' })).to);
-  const answered = await act(id, body).catch((thrown: { init: { status: number } }) => ({ status: thrown.init.status }));
+  const answered = await act(id, body).catch((thrown: unknown) => ({ status: (thrown as { init: { status: number } }).init.status }));
   expect(answered.status).toBe(status);
   expect(stateOf(id).done).toBe(0);
   await post(benchAction, { intent: 'give-up' }, { mixingId: id });

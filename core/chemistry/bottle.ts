@@ -110,11 +110,10 @@ export interface FoldingRules {
 }
 
 /** Entries by day, those of one day as they were written. */
-export function byDay<T extends Entered>(entries: readonly T[]): T[] {
-  return entries
-    .map((entry, i) => ({ entry, i }))
-    .sort((a, b) => a.entry.on.localeCompare(b.entry.on) || a.i - b.i)
-    .map(({ entry }) => entry);
+export function byDay<T extends Entered>(entries: readonly T[]): readonly T[] {
+  // Most ledgers are written as the days go; sorting is stable, and ISO days compare as text.
+  const inOrder = entries.every((entry, i) => i === 0 || (entries[i - 1] as T).on <= entry.on);
+  return inOrder ? entries : [...entries].sort((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : 0));
 }
 
 /**

@@ -7,7 +7,7 @@ import { shelfToDo } from './shelf-to-do.ts';
 import { snipResult, snipTest } from './snip-test.ts';
 import { JUGS, jugOf } from './spent.ts';
 import { twoEnds, type Pace } from './two-ends.ts';
-import { useFirst, whatFollows } from './what-follows.ts';
+import { firstToUse, whatFollows } from './what-follows.ts';
 import { yieldTable } from './yield-table.ts';
 
 const kit = houseKit();
@@ -73,12 +73,12 @@ test('of two batches the one that would grow old with rolls in it goes first, an
     worst,
   });
   const [fresh, ageing] = [batch([]), batch([rolls(4)], '2026-10-28')];
-  expect(useFirst(asked('Fresh', fresh), [asked('Ageing', ageing)])).toEqual({
+  expect(firstToUse(asked('Fresh', fresh), [asked('Ageing', ageing)])).toEqual({
     id: 'Ageing',
     why: 'Ageing is old on 2 Dec and would lose 7 rolls; Fresh keeps until 14 Dec.',
   });
-  expect(useFirst(asked('Fresh', fresh), [asked('Ageing', ageing, 'doubtful')])).toBeNull();
-  expect(useFirst(asked('Ageing', ageing), [asked('Fresh', fresh)])).toBeNull();
+  expect(firstToUse(asked('Fresh', fresh), [asked('Ageing', ageing, 'doubtful')])).toBeNull();
+  expect(firstToUse(asked('Ageing', ageing), [asked('Fresh', fresh)])).toBeNull();
 });
 
 describe('pace and supply', () => {

@@ -128,7 +128,7 @@ export interface BatchToChoose {
  * Of two batches of a process that may both be poured, the one that would grow old with rolls in it goes first; why, in
  * a sentence. Null when the order does not matter.
  */
-export function useFirst(chosen: BatchToChoose, others: readonly BatchToChoose[]): { readonly id: string; readonly why: string } | null {
+export function firstToUse(chosen: BatchToChoose, others: readonly BatchToChoose[]): { readonly id: string; readonly why: string } | null {
   const losing = others
     .filter(({ worst, ends }) => worst === 'good' && (ends.rollsLost ?? 0) >= A_ROLL_LOST && (ends.rollsLeft ?? 0) > 0)
     .filter(({ ends }) => (ends.oldOn ?? '9') < (chosen.ends.oldOn ?? '9'))

@@ -1,3 +1,7 @@
+import { housePlan } from './a-run-plan.fixture.ts';
+import { runNow } from './now.ts';
+import { outOfPlace } from './out-of-place.ts';
+import { newRun } from './state.ts';
 import { asToldAtTheBench, bottleInWords, bottleTrouble, type BottleAtBench } from './bottle-at-bench.ts';
 
 const bottle: BottleAtBench = {
@@ -44,5 +48,20 @@ test('what was told a minute ago counts before the book is read again; what is t
     'good',
     'doubtful',
     'good',
+  ]);
+});
+
+test('to pour from a spent bottle takes a second press; from a good one, or another, it does not', () => {
+  const whole = housePlan();
+  const plan = { ...whole, steps: whole.steps.filter((step) => step.bottle !== null) };
+  const state = newRun(plan);
+  const asked = (bath: string, standing: BottleAtBench['standing']) =>
+    outOfPlace(plan, state, runNow(plan, state), 0, [{ bath, standing }]);
+  const first = plan.steps[0]?.bath ?? '';
+  expect(asked(first, 'spent')).toMatch(/is spent: press again to pour it all the same$/);
+  expect([asked(first, 'doubtful'), asked('bleach-fix', 'spent'), outOfPlace(plan, state, runNow(plan, state), 0)]).toEqual([
+    null,
+    null,
+    null,
   ]);
 });

@@ -1,5 +1,6 @@
 import { isDeveloper } from '../kit/kind.ts';
 import { showDuration } from '../units/duration.ts';
+import type { BottleAtBench } from './bottle-at-bench.ts';
 import type { RunNow } from './now.ts';
 import type { RunPlan } from './run-plan.ts';
 import type { RunState } from './state.ts';
@@ -9,10 +10,19 @@ const OTHERS_EARLY_SHARE = 1 / 3;
 
 /**
  * What the act button asks for before it ends a bath far too early (domain.md 10.1): a developer more than 15 s before
- * its pour-out, any other bath more than a third of its time. Null where the press is in its place.
+ * its pour-out, any other bath more than a third of its time; and before it pours from a bottle that is spent
+ * (domain.md 15). Null where the press is in its place.
  */
-export function outOfPlace(plan: RunPlan, state: RunState, now: Pick<RunNow, 'act' | 'running'>, nowMs: number): string | null {
+export function outOfPlace(
+  plan: RunPlan,
+  state: RunState,
+  now: Pick<RunNow, 'act' | 'running'>,
+  nowMs: number,
+  bottles: readonly Pick<BottleAtBench, 'bath' | 'standing'>[] = [],
+): string | null {
   const step = plan.steps[state.step];
+  if (now.act?.kind === 'poured' && step?.bottle && bottles.some((bottle) => bottle.bath === step.bath && bottle.standing === 'spent'))
+    return `${step.name} is spent: press again to pour it all the same`;
   if (now.act?.kind !== 'step-ended' || !now.running || !step) return null;
   const earlyS = (now.running.pourOutAtMs - nowMs) / 1000;
   const bearsS = isDeveloper(step.kind) ? DEVELOPER_EARLY_S : now.running.finish.seconds * OTHERS_EARLY_SHARE;

@@ -1,5 +1,5 @@
 import { differenceInCalendarDays, parseISO } from 'date-fns';
-import { useFirst } from '../../../core/chemistry/what-follows.ts';
+import { firstToUse } from '../../../core/chemistry/what-follows.ts';
 import { rollsLeft } from '../../../core/chemistry/capacity.ts';
 import { tankHeatSetting } from '../../../core/heat/tank-heat-setting.ts';
 import { clockTime } from '../../../core/schedule/wanted-time.ts';
@@ -38,8 +38,8 @@ function workedBeside(evening: Tonight) {
 }
 
 /** Batches that would be used up with advantage before those that are in use tonight, and why (domain.md 15, two ends). */
-function useFirstOf({ batches, inUse }: Pick<Tonight, 'batches' | 'inUse'>) {
-  const lives = livesOf(batches);
+function whichFirst({ batches, inUse }: Pick<Tonight, 'batches' | 'inUse'>) {
+  const { lives } = livesOf(batches);
   const standing = (batch: (typeof batches)[number]) => ({
     id: batch.id,
     name: batch.name,
@@ -48,7 +48,7 @@ function useFirstOf({ batches, inUse }: Pick<Tonight, 'batches' | 'inUse'>) {
   });
   return inUse.flatMap((batch) => {
     const others = batches.filter((other) => other.id !== batch.id && other.kit.process === batch.kit.process);
-    const first = useFirst(standing(batch), others.map(standing));
+    const first = firstToUse(standing(batch), others.map(standing));
     return first ? [{ instead: batch.id, ...first }] : [];
   });
 }
@@ -73,7 +73,7 @@ export function eveningPage(evening: Tonight, plan: EveningPlan, nowMs: number) 
         .flatMap((bottle) => (bottle.goodUntil ? [differenceInCalendarDays(parseISO(bottle.goodUntil), parseISO(evening.on))] : []))
         .reduce<number | null>((least, days) => (least === null ? days : Math.min(least, days)), null),
     })),
-    useFirst: useFirstOf(evening),
+    useFirst: whichFirst(evening),
     plan,
     tankInSums:
       setting && firstTank

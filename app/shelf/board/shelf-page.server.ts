@@ -8,7 +8,7 @@ import type { ShelfBottle } from '../../server/bottles.server.ts';
 import { today } from '../../server/clock.server.ts';
 import { jugsNow } from '../../server/jugs.server.ts';
 import { listKits } from '../../server/kits.server.ts';
-import { livesOf, paces } from '../../server/lives.server.ts';
+import { livesOf, type Lives } from '../../server/lives.server.ts';
 import { openMixings } from '../../server/mixings.server.ts';
 import { waitingRollsByBatch } from '../../server/runs.server.ts';
 import { listTanks } from '../../server/tanks.server.ts';
@@ -26,11 +26,12 @@ function readShelf() {
   const on = today();
   const batches = listBatches();
   const lives = livesOf(batches);
+  const lifeOf = (id: string) => lives.lives.get(id);
   const reserved = reservedRolls();
   const goingOn = waitingRollsByBatch();
   const boxes = listBoxes();
   const views = batches.map((batch): BatchView => {
-    const life = lives.get(batch.id);
+    const life = lifeOf(batch.id);
     if (!life) throw new Error(`no life of ${batch.id}`);
     return {
       id: batch.id,
@@ -59,9 +60,9 @@ function readShelf() {
         name: batch.name,
         process: batch.kit.process,
         bottles: batch.bottles.map((bottle) => ({ ...bottle, id: String(bottle.number) })),
-        ends: lives.get(batch.id)?.ends ?? { rollsLeft: null, wornOn: null, oldOn: null, endsOn: null, rollsLost: null },
+        ends: lifeOf(batch.id)?.ends ?? { rollsLeft: null, wornOn: null, oldOn: null, endsOn: null, rollsLost: null },
       })),
-      supplies(batches, boxes, on),
+      supplies(batches, lives, boxes, on),
       on,
     ),
     apart: bottlesApart().map(bottleView),
@@ -91,10 +92,9 @@ function readShelf() {
 export type ShelfPage = ReturnType<typeof shelfPage>;
 
 /** How long what stands there and what is in boxes lasts, by process, for those that the person uses. */
-export function supplies(batches: readonly BatchWithKit[], boxes: readonly BoxOnShelf[], on: string) {
-  const lives = livesOf(batches);
+function supplies(batches: readonly BatchWithKit[], { paces, lives }: Lives, boxes: readonly BoxOnShelf[], on: string) {
   return new Map(
-    [...paces()].flatMap(([process, pace]) =>
+    [...paces].flatMap(([process, pace]) =>
       pace === null || pace.rolls <= 0
         ? []
         : [

@@ -34,8 +34,9 @@ const sheet = (
   gapMm,
 });
 
+export const FIRST_SHEET = sheet('A4', 2, 4, 99.1, 67.7, 4.65, 13.1, 2.5);
 export const LABEL_SHEETS: readonly LabelSheet[] = [
-  sheet('A4', 2, 4, 99.1, 67.7, 4.65, 13.1, 2.5),
+  FIRST_SHEET,
   sheet('A4', 2, 7, 99.1, 38.1, 4.65, 15.15, 2.5),
   sheet('A4', 3, 7, 63.5, 38.1, 7.25, 15.15, 2.5),
   sheet('Letter', 2, 3, 101.6, 84.6, 3.9, 12.8, 4.8),

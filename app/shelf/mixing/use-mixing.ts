@@ -19,8 +19,13 @@ export function useMixing(mixingId: string, plan: MixingPlan, kept: readonly Mix
   const delivering = useRef(false);
   const key = `mixing-${mixingId}`;
 
+  const [alive, setAlive] = useState(false);
+
   useEffect(() => {
+    // Browser storage is only there once the page lives; the server cannot know it.
+    // eslint-disable-next-line react-hooks/set-state-in-effect
     setPending(readPending(key));
+    setAlive(true);
   }, [key]);
 
   // What is pressed while an act is on its way must not be forgotten when that one arrives: the list is changed, never set.
@@ -78,6 +83,7 @@ export function useMixing(mixingId: string, plan: MixingPlan, kept: readonly Mix
     says,
     press: (what: Pressed, atMs: number) => change((acts) => [...acts, { id: nanoid(), atMs: Math.round(atMs), ...what }]),
     delivered: pending.length === 0,
+    alive,
   };
 }
 
