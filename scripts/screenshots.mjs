@@ -73,6 +73,16 @@ await picture('session', '/');
 await picture('session-phone', '/', PHONE);
 await picture('rolls', '/rolls?state=all');
 await picture('shelf', '/shelf');
+await picture('shelf-phone', '/shelf', PHONE, (page) => page.locator('[data-batch=kiln-lane-4]').scrollIntoViewIfNeeded());
+await picture('bottle', '/shelf/bottles/B7');
+await picture('mixing', '/shelf/batches/new?kit=kiln-lane', WIDE, async (page) => {
+  await page.getByRole('button', { name: 'Begin at the mixing bench' }).click();
+  await page.waitForURL(/mixing/);
+  for (let i = 0; i < 4; i++) {
+    await page.locator('[data-mixing]').waitFor();
+    await page.locator('[data-act]').click();
+  }
+});
 await picture('kit', '/shelf/kits/kiln-lane');
 await picture('kit-leaflet', '/shelf/kits/kiln-lane/leaflet');
 await picture('logbook', '/logbook');

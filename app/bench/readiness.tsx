@@ -227,6 +227,11 @@ function Cautions({ plan }: { readonly plan: RunPlan }) {
         {lines.map((line) => (
           <li key={line}>{line}</li>
         ))}
+        <li>
+          <a className="underline" href="/safety" target="_blank" rel="noreferrer">
+            Safety, and what this kit contains
+          </a>
+        </li>
       </ul>
     </aside>
   );

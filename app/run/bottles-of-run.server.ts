@@ -6,10 +6,11 @@ import type { Run } from '../server/runs.server.ts';
 export function bottlesOfRun(run: Pick<Run, 'batchId' | 'plan'>): BottleAtBench[] {
   const bottles = findBatch(run.batchId)?.bottles ?? [];
   const baths = [...new Set(run.plan.steps.flatMap((step) => (step.bottle === null ? [] : [step.bath])))];
-  return baths.flatMap((bath, i) => {
-    const bottle = bottles.find((each) => each.bath === bath && !each.emptied);
+  return baths.flatMap((bath) => {
+    const at = bottles.findIndex((each) => each.bath === bath && !each.emptied);
+    const bottle = bottles[at];
     if (!bottle) return [];
     const { name, kind, code, cap, mlLeft, goodUntil, standing, why } = bottle;
-    return [{ bath, name, kind, place: i + 1, code, cap, mlLeft, goodUntil, standing, why }];
+    return [{ bath, name, kind, place: at + 1, code, cap, mlLeft, goodUntil, standing, why }];
   });
 }

@@ -119,7 +119,8 @@ function grouped(entries: readonly StoredEntry[]): Map<string, StoredEntry[]> {
 
 function fromRow(row: Row, shelf: Shelf): BatchWithKit {
   const kit = shelf.kitOf(row.id);
-  const place = new Map(kit.baths.map((bath, i) => [bath.id, i]));
+  // In the order of pouring, which is not always that of the leaflet's list.
+  const place = new Map(kit.sequence.map((word, i) => [word, i]));
   const bottles = shelf.bottles
     .filter((bottle) => bottle.batchId === row.id)
     .sort((a, b) => (place.get(a.bath) ?? 99) - (place.get(b.bath) ?? 99));

@@ -230,17 +230,21 @@ export function moveBottle(
   atMs: number,
 ): void {
   inTransaction(() => {
-    if (to.inItsPlace) writeEntry({ batchId: to.batchId, atMs, entry: { kind: 'moved', on, bottle: to.inItsPlace.number, bath: null } });
-    writeEntry({ batchId: to.batchId, atMs, entry: { kind: 'moved', on, bottle, bath: to.bath } });
+    const id = nanoid();
+    if (to.inItsPlace)
+      writeEntry({ id: asideOf(id), batchId: to.batchId, atMs, entry: { kind: 'moved', on, bottle: to.inItsPlace.number, bath: null } });
+    writeEntry({ id, batchId: to.batchId, atMs, entry: { kind: 'moved', on, bottle, bath: to.bath } });
   });
 }
 
+const ASIDE = '-made-room';
+const asideOf = (id: string) => id + ASIDE;
+
 /** The entries that were one act: a bottle that came and the one that made room for it. */
-export function actOfEntry(entry: StoredEntry): string[] {
-  if (entry.entry.kind !== 'moved') return [entry.id];
-  return sql("SELECT id FROM bottle_entries WHERE batch_id = ? AND kind = 'moved' AND at_ms = ?")
-    .all(entry.batchId, entry.atMs)
-    .map((row) => (row as { id: string }).id);
+export function actOfEntry({ id, entry }: StoredEntry): string[] {
+  if (entry.kind !== 'moved') return [id];
+  const came = id.endsWith(ASIDE) ? id.slice(0, -ASIDE.length) : id;
+  return [came, asideOf(came)];
 }
 
 /** What a run left in the ledger and still counts. */

@@ -3,6 +3,8 @@ import type { AnyObjectSchema } from 'yup';
 import { rollSchema } from '../rolls/roll-schema.ts';
 import { eveningSchema } from '../session/evening/evening-form.ts';
 import { habitsSchema } from '../session/habits/habits-schema.ts';
+import { amountSchema, incidentSchema, runByHandSchema, writtenSchema } from '../shelf/bottles/entry-schemas.ts';
+import { boxSchema } from '../shelf/boxes/box-schema.ts';
 import { batchSchema } from '../shelf/mixing/batch-schema.ts';
 import { leafletSchema } from '../shelf/kits/leaflet-schema.ts';
 import { tankSchema } from '../shelf/tanks/tank-schema.ts';
@@ -14,6 +16,11 @@ const FORMS: readonly (readonly [string, AnyObjectSchema])[] = [
   ['habits', habitsSchema],
   ['a batch', batchSchema('ml')],
   ['a tank', tankSchema('ml')],
+  ['a box', boxSchema],
+  ['what got into a bottle', incidentSchema('ml')],
+  ['how much is in it', amountSchema('ml')],
+  ['what is written on it', writtenSchema],
+  ['a run by hand', runByHandSchema('ml')],
   ['a leaflet', leafletSchema({ temperature: 'C', volume: 'ml' })],
 ];
 const LEAFLET_NAMES = [

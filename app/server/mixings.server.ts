@@ -1,5 +1,6 @@
 import { nanoid } from 'nanoid';
-import { foldMixing, type MixingAct, type MixingPlan, type MixingState } from '../../core/chemistry/mixing-run.ts';
+import { foldMixing, type MixingAct, type MixingState } from '../../core/chemistry/mixing-run.ts';
+import { readMixingPlan, type StoredMixingPlan } from '../../core/chemistry/read-mixing.ts';
 import { addBatch } from './batches.server.ts';
 import { moveBottle } from './bottle-entries.server.ts';
 import { openBox } from './boxes.server.ts';
@@ -17,17 +18,12 @@ export interface Mixing {
   readonly batchId: string | null;
 }
 
-/** What is stored with the plan: bottles that are taken over instead of being mixed, by bath. */
-export interface StoredMixingPlan extends MixingPlan {
-  readonly takes: Readonly<Record<string, number>>;
-}
-
 interface Row extends Omit<Mixing, 'plan'> {
   readonly plan: string;
 }
 
 const SELECT = `SELECT id, kit_id AS kitId, box_id AS boxId, price_cents AS priceCents, plan, state, batch_id AS batchId FROM mixings`;
-const fromRow = (row: Row): Mixing => ({ ...row, plan: JSON.parse(row.plan) as StoredMixingPlan });
+const fromRow = (row: Row): Mixing => ({ ...row, plan: readMixingPlan(JSON.parse(row.plan)) });
 
 export function findMixing(id: string): Mixing | null {
   const row = sql(`${SELECT} WHERE id = ?`).get(id) as Row | undefined;

@@ -8,7 +8,7 @@ process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-'))
 import type { BottleEntry } from '../../core/chemistry/bottle.ts';
 import { INCIDENTS, TEST_RESULTS } from '../../core/chemistry/standing.ts';
 import { addBatch, bottlesApart, findBatch, findBottle, listBatches, setBatchRetired } from '../server/batches.server.ts';
-import { entriesOfBatch, undoEntry, writeEntry } from '../server/bottle-entries.server.ts';
+import { entriesOfBatch, moveBottle, undoEntry, writeEntry } from '../server/bottle-entries.server.ts';
 import type { ShelfBottle } from '../server/bottles.server.ts';
 import { addDays, formatISO } from 'date-fns';
 import { today } from '../server/clock.server.ts';
@@ -139,7 +139,7 @@ describe('a bottle outlives its batch', () => {
           const moving = source?.bottles.find((each) => each.bath === bath);
           if (!moving || !target || from === to) continue;
           const there = target.bottles.find((each) => each.bath === bath);
-          moveTo(moving.id, target.id, bath, there?.id ?? null);
+          moveBottle(moving.id, { batchId: target.id, bath, inItsPlace: there ? { number: there.id } : null }, today(), 1);
         }
         const all = numbers.map((number) => findBottle(number));
         const places = all.flatMap((bottle) => (bottle?.batchId ? [`${bottle.batchId} ${bottle.bath}`] : []));
@@ -151,12 +151,6 @@ describe('a bottle outlives its batch', () => {
     );
   });
 });
-
-function moveTo(bottle: string, batchId: string, bath: string, aside: string | null): void {
-  const at = Math.floor(Math.random() * 1e12);
-  if (aside) writeEntry({ batchId, atMs: at, entry: { kind: 'moved', on: today(), bottle: aside, bath: null } });
-  writeEntry({ batchId, atMs: at, entry: { kind: 'moved', on: today(), bottle, bath } });
-}
 
 test('whatever was entered: taking any one of it back is as though it had never been, and rolls done are the runs’ sum', () => {
   const day = fc.integer({ min: 0, max: 4 }).map((n) => formatISO(addDays(new Date(), -n), { representation: 'date' }));

@@ -88,9 +88,12 @@ export default function Cost({ loaderData, actionData }: Route.ComponentProps) {
   const { months, batches, together, labPrice, currency } = loaderData;
   if (months.length === 0 && batches.length === 0)
     return (
-      <Empty title="Nothing has cost anything yet" action={<LinkButton to="/shelf/boxes/new">Enter a box you bought</LinkButton>}>
-        Give a box or a batch its price, and run a roll through it: what a roll really costs follows, lost rolls included.
-      </Empty>
+      <>
+        <PageHead title="Cost" />
+        <Empty title="Nothing has cost anything yet" action={<LinkButton to="/shelf/boxes/new">Enter a box you bought</LinkButton>}>
+          Give a box or a batch its price, and run a roll through it: what a roll really costs follows, lost rolls included.
+        </Empty>
+      </>
     );
   return (
     <>

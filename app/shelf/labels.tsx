@@ -23,13 +23,14 @@ export function loader({ request }: Route.LoaderArgs) {
   const ticked = new Set(asked.getAll('bottle').map(Number));
   const all = batches.flatMap((batch) =>
     batch.bottles
-      .filter((bottle) => !bottle.emptied)
-      .map((bottle, i) => ({
+      .map((bottle, i) => ({ bottle, place: i + 1 }))
+      .filter(({ bottle }) => !bottle.emptied)
+      .map(({ bottle, place }) => ({
         number: bottle.number,
         code: bottle.code,
         name: bottle.name,
         kind: bottle.kind,
-        place: i + 1,
+        place,
         batchId: batch.id,
         batch: batch.name,
         process: batch.kit.process,
@@ -56,9 +57,12 @@ export default function Labels({ loaderData }: Route.ComponentProps) {
   const paper = PAPER_MM[sheet.paper];
   if (all.length === 0)
     return (
-      <Empty title="A label for nothing" action={<LinkButton to="/shelf/batches/new">Mix a batch</LinkButton>}>
-        Labels are printed for bottles that stand on the shelf, and none does. Mix a batch, or enter the bottles you have.
-      </Empty>
+      <>
+        <PageHead title="Labels" />
+        <Empty title="A label for nothing" action={<LinkButton to="/shelf/batches/new">Mix a batch</LinkButton>}>
+          Labels are printed for bottles that stand on the shelf, and none does. Mix a batch, or enter the bottles you have.
+        </Empty>
+      </>
     );
   const chosen = new Set(labels.map((label) => label.number));
   return (
@@ -118,25 +122,27 @@ export default function Labels({ loaderData }: Route.ComponentProps) {
           </p>
         </Card>
       </div>
-      {onPages(labels, sheet, first).map((page, n) => (
-        <div
-          key={n}
-          className="relative mb-6 overflow-hidden bg-white shadow print:mb-0 print:break-after-page print:shadow-none"
-          style={{ width: `${paper.width}mm`, height: `${paper.height - 0.5}mm`, maxWidth: 'none' }}
-        >
-          {page.map((label, i) =>
-            label === null ? null : (
-              <Label
-                key={label.number}
-                label={label}
-                sheet={sheet}
-                leftMm={sheet.leftMm + (i % sheet.columns) * (sheet.widthMm + sheet.gapMm)}
-                topMm={sheet.topMm + Math.floor(i / sheet.columns) * sheet.heightMm}
-              />
-            ),
-          )}
-        </div>
-      ))}
+      <div className="overflow-x-auto print:overflow-visible" tabIndex={0} role="region" aria-label="The sheet as it is printed">
+        {onPages(labels, sheet, first).map((page, n) => (
+          <div
+            key={n}
+            className="relative mb-6 overflow-hidden bg-white shadow print:mb-0 print:break-after-page print:shadow-none"
+            style={{ width: `${paper.width}mm`, height: `${paper.height - 0.5}mm`, maxWidth: 'none' }}
+          >
+            {page.map((label, i) =>
+              label === null ? null : (
+                <Label
+                  key={label.number}
+                  label={label}
+                  sheet={sheet}
+                  leftMm={sheet.leftMm + (i % sheet.columns) * (sheet.widthMm + sheet.gapMm)}
+                  topMm={sheet.topMm + Math.floor(i / sheet.columns) * sheet.heightMm}
+                />
+              ),
+            )}
+          </div>
+        ))}
+      </div>
     </>
   );
 }

@@ -38,6 +38,8 @@ export function loader({ request }: Route.LoaderArgs) {
   if (!chosen) throw new Error('the shipped kits are missing');
   const unit = storedUnits().volume;
   const boxes = listBoxes().filter((each) => each.kitId === chosen.id);
+  // What is open is used up first, and no more is proposed than it still makes.
+  const from = box ?? boxes[0] ?? null;
   return {
     once: nanoid(),
     kit: { baths: chosen.kit.baths, makesMl: chosen.kit.makesMl },
@@ -56,9 +58,9 @@ export function loader({ request }: Route.LoaderArgs) {
     })),
     defaults: {
       kitId: chosen.id,
-      boxId: box?.id ?? boxes[0]?.id ?? '',
+      boxId: from?.id ?? '',
       name: `${chosen.kit.name.split(',')[0]} ${batchesOfKit(chosen.id) + 1}`,
-      volumeMl: figureOfVolume(box ? makesStillMl(box.kit, box) || chosen.kit.makesMl : chosen.kit.makesMl, unit),
+      volumeMl: figureOfVolume((from && makesStillMl(from.kit, from)) || chosen.kit.makesMl, unit),
       mixedOn: today(),
       rollsDone: 0,
     },

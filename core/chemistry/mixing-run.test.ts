@@ -3,6 +3,7 @@ import { houseKit } from '../kit/a-kit.fixture.ts';
 import type { Kit } from '../kit/kit.ts';
 import { boxUseBy, makesStillMl, partsLeft, shareOfPriceCents } from './box.ts';
 import { costByMonth, costTogether, realCostPerRollCents } from './cost-over-time.ts';
+import { readKeptActs, readMixingPlan } from './read-mixing.ts';
 import { foldMixing, mixingPlan, type MixingAct, type MixingPlan } from './mixing-run.ts';
 
 const kit = houseKit();
@@ -117,6 +118,16 @@ test('whatever is pressed on however many screens: steps are done one by one, un
       }
     }),
   );
+});
+
+test('a stored mixing is read by its version; what a screen kept by itself is looked over', () => {
+  const stored: unknown = JSON.parse(JSON.stringify({ ...plan(), takes: { stabiliser: 3 } }));
+  expect(readMixingPlan(stored)).toEqual({ ...plan(), takes: { stabiliser: 3 } });
+  expect(() => readMixingPlan({ ...(stored as object), format: 'steady-reel/mixing@9' })).toThrow('mixing@9');
+  for (const damaged of [null, {}, { steps: 'x' }]) expect(() => readMixingPlan(damaged)).toThrow('damaged');
+  const kept = { id: 'a-kept-act', kind: 'done', step: 'developer-rinse', atMs: 5 };
+  expect(readKeptActs([kept, null, 7, { ...kept, step: 4 }, { ...kept, kind: 'danced' }, { kind: 'undone' }])).toEqual([kept]);
+  expect([readKeptActs('x'), readKeptActs(null)]).toEqual([[], []]);
 });
 
 describe('boxes', () => {

@@ -25,7 +25,7 @@ export interface BatchFacts {
 }
 
 /** So little is not worth a word. */
-const A_ROLL_LOST = 0.5;
+export const A_ROLL_LOST = 0.5;
 const SOON_DAYS = 14;
 
 export const shortDay = (day: string) => format(parseISO(day), 'd MMM');

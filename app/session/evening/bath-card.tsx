@@ -1,6 +1,6 @@
 import { Chart, LineController, LineElement, LinearScale, PointElement, type ChartConfiguration } from 'chart.js';
 import { useEffect, useRef, useState } from 'react';
-import { useFetcher } from 'react-router';
+import { Link, useFetcher } from 'react-router';
 import { bathWorking, type TankInSums } from '../../../core/heat/bath-working.ts';
 import type { EveningBath, EveningBathQuestion } from '../../../core/heat/evening-bath.ts';
 import { BOTTLE_MATERIALS } from '../../../core/heat/water-bath.ts';
@@ -196,7 +196,10 @@ export function BathCard({
       </details>
       <div className="mt-3">
         <Notice>
-          Caps off while bottles warm. A mains heater near water only through a residual-current device, and never with wet hands.
+          Caps off while bottles warm. A mains heater near water only through a residual-current device, and never with wet hands.{' '}
+          <Link className="underline" to="/safety">
+            Safety
+          </Link>
         </Notice>
       </div>
     </Card>

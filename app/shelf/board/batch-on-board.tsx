@@ -36,7 +36,7 @@ export interface BatchView {
   readonly seenRemjet: boolean;
   readonly spokenFor: string | null;
   readonly bottles: readonly BottleView[];
-  readonly ends: { readonly wornOn: string | null; readonly oldOn: string | null };
+  readonly ends: { readonly wornOn: string | null; readonly oldOn: string | null; readonly rollsLost: number | null };
   readonly follows: WhatFollows;
 }
 

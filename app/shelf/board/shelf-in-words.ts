@@ -1,3 +1,4 @@
+import { A_ROLL_LOST } from '../../../core/chemistry/what-follows.ts';
 import type { BatchView } from './batch-on-board.tsx';
 
 const WORDS = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine', 'Ten', 'Eleven', 'Twelve'];
@@ -9,7 +10,7 @@ export function shelfInWords(batches: readonly Pick<BatchView, 'bottles' | 'ends
   if (batches.length === 0) return 'Bottles, boxes, kits and tanks. Nothing is mixed yet.';
   const spent = batches.flatMap((batch) => batch.bottles).filter((bottle) => bottle.standing === 'spent' && !bottle.emptied).length;
   const early = batches.filter(
-    ({ follows, ends }) => follows.urgency !== 'look' && ends.oldOn !== null && follows.says.includes('would be lost'),
+    ({ follows, ends }) => (follows.urgency === 'soon' || follows.urgency === 'fine') && (ends.rollsLost ?? 0) >= A_ROLL_LOST,
   ).length;
   const matters = [
     spent > 0 ? `${lower(words(spent))} bottle${spent === 1 ? ' is' : 's are'} spent` : null,

@@ -47,7 +47,7 @@ function readShelf() {
       spokenFor: spokenForInWords(goingOn.get(batch.id) ?? 0, reserved.batches[batch.id]),
       seenRemjet: batch.seenRemjet,
       bottles: batch.bottles.map(bottleView),
-      ends: { wornOn: life.ends.wornOn, oldOn: life.ends.oldOn },
+      ends: { wornOn: life.ends.wornOn, oldOn: life.ends.oldOn, rollsLost: life.ends.rollsLost },
       follows: life.follows,
     };
   });

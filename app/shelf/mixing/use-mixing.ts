@@ -1,5 +1,6 @@
 import { nanoid } from 'nanoid';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { readKeptActs } from '../../../core/chemistry/read-mixing.ts';
 import { foldMixing, type MixingAct, type MixingPlan } from '../../../core/chemistry/mixing-run.ts';
 
 const RETRY_MS = 3000;
@@ -17,22 +18,21 @@ export function useMixing(mixingId: string, plan: MixingPlan, kept: readonly Mix
   const [away, setAway] = useState(false);
   const [says, setSays] = useState<string | null>(null);
   const delivering = useRef(false);
+  // What is pressed while an act is on its way, or before this page's first effects ran, must not be forgotten.
+  const latest = useRef<readonly MixingAct[]>([]);
   const key = `mixing-${mixingId}`;
 
   const [alive, setAlive] = useState(false);
 
   useEffect(() => {
     // Browser storage is only there once the page lives; the server cannot know it.
+    const pressed = latest.current;
+    latest.current = [...readPending(key).filter((act) => !pressed.some((known) => known.id === act.id)), ...pressed];
     // eslint-disable-next-line react-hooks/set-state-in-effect
-    setPending(readPending(key));
+    setPending(latest.current);
     setAlive(true);
   }, [key]);
 
-  // What is pressed while an act is on its way must not be forgotten when that one arrives: the list is changed, never set.
-  const latest = useRef(pending);
-  useEffect(() => {
-    latest.current = pending;
-  }, [pending]);
   const change = useCallback(
     (how: (acts: readonly MixingAct[]) => readonly MixingAct[]) => {
       const acts = how(latest.current);
@@ -89,8 +89,7 @@ export function useMixing(mixingId: string, plan: MixingPlan, kept: readonly Mix
 
 function readPending(key: string): MixingAct[] {
   try {
-    const stored: unknown = JSON.parse(localStorage.getItem(key) ?? '[]');
-    return Array.isArray(stored) ? (stored as MixingAct[]) : [];
+    return readKeptActs(JSON.parse(localStorage.getItem(key) ?? '[]'));
   } catch {
     return [];
   }
