@@ -50,6 +50,5 @@ function boxState({ openedOn, share }: ShelfPage['boxes'][number]): string {
 }
 
 export function shareInWords(share: number): string {
-  if (share > 0.99) return 'all of it';
   return Math.abs(share - 0.5) < 0.01 ? 'half' : `${Math.round(share * 100)} %`;
 }

@@ -28,7 +28,6 @@ export function useMixing(mixingId: string, plan: MixingPlan, kept: readonly Mix
     // Browser storage is only there once the page lives; the server cannot know it.
     const pressed = latest.current;
     latest.current = [...readPending(key).filter((act) => !pressed.some((known) => known.id === act.id)), ...pressed];
-    // eslint-disable-next-line react-hooks/set-state-in-effect
     setPending(latest.current);
     setAlive(true);
   }, [key]);
