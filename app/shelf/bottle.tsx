@@ -1,25 +1,22 @@
-import { getFormProps, type SubmissionResult } from '@conform-to/react';
+import type { SubmissionResult } from '@conform-to/react';
 import { format, parseISO } from 'date-fns';
 import { nanoid } from 'nanoid';
-import { useState } from 'react';
 import { data, Form, Link, redirect } from 'react-router';
-import { STORAGE, type Storage } from '../../core/chemistry/bottle.ts';
-import { ASKS_HOW_LONG, ASKS_HOW_MUCH, INCIDENT_WORDS } from '../../core/chemistry/incident-words.ts';
-import { INCIDENTS, type Incident } from '../../core/chemistry/standing.ts';
+import { ASKS_HOW_LONG, ASKS_HOW_MUCH } from '../../core/chemistry/incident-words.ts';
 import { figureOfVolume, showVolume } from '../../core/units/volume.ts';
 import { findBatch, findBottle, listBatches } from '../server/batches.server.ts';
 import { findEntry, moveBottle } from '../server/bottle-entries.server.ts';
 import { findBottleRow, numberOfCode, setCap, type ShelfBottle } from '../server/bottles.server.ts';
 import { nowMs, today } from '../server/clock.server.ts';
 import { storedUnits } from '../server/settings.server.ts';
-import { FormErrors, SelectField, TextArea, TextField } from '../ui/fields.tsx';
-import { readForm, textOf, useCheckedForm } from '../ui/form.ts';
+import { readForm, textOf } from '../ui/form.ts';
 import { onceOf } from '../ui/once.ts';
 import { Button, Card, LinkButton, Notice, PageHead } from '../ui/parts.tsx';
 import { useUnits } from '../ui/units.ts';
 import type { Route } from './+types/bottle.ts';
 import { BottleDrawing, BottleParts } from './board/bottle-drawing.tsx';
-import { AMOUNT_WORDS, AMOUNTS, amountSchema, incidentSchema, STORAGE_WORDS, writtenSchema } from './bottles/entry-schemas.ts';
+import { Amount, Fold, Incident, Written } from './bottles/bottle-forms.tsx';
+import { amountSchema, incidentSchema, writtenSchema } from './bottles/entry-schemas.ts';
 import { History } from './bottles/history.tsx';
 import { historyOfBottle } from './bottles/history.server.ts';
 import { emptyBottles, keepBottleEntry, takeBack, type Kept } from './bottles/keep-entry.server.ts';
@@ -275,113 +272,5 @@ function WhatItMeans({ bottle, entry }: { readonly bottle: ShelfBottle; readonly
         </Button>
       </Form>
     </div>
-  );
-}
-
-function Fold({ title, open = false, children }: { readonly title: string; readonly open?: boolean; readonly children: React.ReactNode }) {
-  return (
-    <Card>
-      <details open={open}>
-        <summary className="min-h-6 font-bold">{title}</summary>
-        <div className="mt-3">{children}</div>
-      </details>
-    </Card>
-  );
-}
-
-interface FormPart {
-  readonly open: boolean;
-  readonly reply: SubmissionResult | null;
-  readonly once: string;
-}
-
-function Incident({ open, reply, today, once }: FormPart & { readonly today: string }) {
-  const { volume } = useUnits();
-  const [form, fields] = useCheckedForm(incidentSchema(volume), reply, { on: today });
-  const [what, setWhat] = useState<string>('');
-  const asked = what as Incident;
-  // Without scripts both fields are there; with them, the one that counts.
-  const shows = (asks: readonly Incident[]) => what === '' || asks.includes(asked);
-  return (
-    <Fold title="Something happened to it" open={open}>
-      <Form
-        method="post"
-        {...getFormProps(form)}
-        className="grid gap-3 sm:grid-cols-2"
-        onChange={(event) => {
-          const field: EventTarget = event.target;
-          if (field instanceof HTMLSelectElement && field.name === 'what') setWhat(field.value);
-        }}
-      >
-        <input type="hidden" name="intent" value="incident" />
-        <input type="hidden" name="once" value={once} />
-        <SelectField
-          field={fields.what}
-          label="What"
-          options={[{ value: '', label: 'Choose' }, ...INCIDENTS.map((each) => ({ value: each, label: INCIDENT_WORDS[each] }))]}
-          className="sm:col-span-2"
-        />
-        {shows([...ASKS_HOW_MUCH, 'later-bath']) && <TextField field={fields.ml} label="How much of it" unit={volume} figures />}
-        {shows(ASKS_HOW_LONG) && <TextField field={fields.days} label="For how long" unit="days" figures />}
-        <TextField field={fields.on} label="On" type="date" />
-        <TextArea field={fields.note} label="Note" rows={2} className="sm:col-span-2" />
-        <FormErrors errors={form.errors ?? fields.on.errors?.slice(1)} />
-        <div className="sm:col-span-2">
-          <Button filled>Write it down</Button>
-        </div>
-      </Form>
-    </Fold>
-  );
-}
-
-function Amount({ open, reply, today, once }: FormPart & { readonly today: string }) {
-  const { volume } = useUnits();
-  const [form, fields] = useCheckedForm(amountSchema(volume), reply, { on: today, kind: 'measured' });
-  return (
-    <Fold title="How much is in it" open={open}>
-      <Form method="post" {...getFormProps(form)} className="grid gap-3 sm:grid-cols-2">
-        <input type="hidden" name="intent" value="amount" />
-        <input type="hidden" name="once" value={once} />
-        <SelectField
-          field={fields.kind}
-          label="What was done"
-          options={AMOUNTS.map((each) => ({ value: each, label: AMOUNT_WORDS[each] }))}
-          className="sm:col-span-2"
-        />
-        <TextField field={fields.ml} label="Volume" unit={volume} figures />
-        <TextField field={fields.on} label="On" type="date" />
-        <TextArea field={fields.note} label="Note" rows={2} className="sm:col-span-2" />
-        <FormErrors errors={form.errors} />
-        <div className="sm:col-span-2">
-          <Button filled>Write it down</Button>
-        </div>
-      </Form>
-    </Fold>
-  );
-}
-
-function Written({ open, reply, bottle, once }: FormPart & { readonly bottle: ShelfBottle }) {
-  const defaults: { cap: string; stored: Storage; until: string; reason: string } = {
-    cap: bottle.cap,
-    stored: bottle.stored,
-    until: '',
-    reason: '',
-  };
-  const [form, fields] = useCheckedForm(writtenSchema, reply, defaults);
-  return (
-    <Fold title="Its cap, its air, its date" open={open}>
-      <Form method="post" {...getFormProps(form)} className="grid gap-3 sm:grid-cols-2">
-        <input type="hidden" name="intent" value="written" />
-        <input type="hidden" name="once" value={once} />
-        <TextField field={fields.cap} label="Its cap" hint="Such as “red, taped”; said at the Bench" />
-        <SelectField field={fields.stored} label="Kept" options={STORAGE.map((each) => ({ value: each, label: STORAGE_WORDS[each] }))} />
-        <TextField field={fields.until} label="Good until, by your own word" type="date" hint="Overrules the leaflet; empty leaves it" />
-        <TextField field={fields.reason} label="Why" />
-        <FormErrors errors={form.errors} />
-        <div className="sm:col-span-2">
-          <Button filled>Keep</Button>
-        </div>
-      </Form>
-    </Fold>
   );
 }

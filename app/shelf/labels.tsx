@@ -1,15 +1,14 @@
 import { Printer } from 'lucide-react';
-import { format, parseISO } from 'date-fns';
 import { encode } from 'uqr';
 import { Form } from 'react-router';
 import { capacityOfVolume } from '../../core/chemistry/capacity.ts';
 import { hazardSentence } from '../../core/chemistry/safety-words.ts';
 import { findBatch, listBatches } from '../server/batches.server.ts';
-import { bathTexture } from '../ui/bath-texture.ts';
 import { INPUT_SHAPE } from '../ui/fields.tsx';
 import { Button, Card, Empty, LinkButton, PageHead } from '../ui/parts.tsx';
 import type { Route } from './+types/labels.ts';
-import { FIRST_SHEET, LABEL_SHEETS, onPages, PAPER_MM, type LabelSheet } from './labels/label-sheets.ts';
+import { FIRST_SHEET, LABEL_SHEETS, onPages, PAPER_MM } from './labels/label-sheets.ts';
+import { Label } from './labels/label.tsx';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Labels · Steady Reel' }];
 
@@ -49,8 +48,6 @@ export function loader({ request }: Route.LoaderArgs) {
   const first = Math.max(1, Math.min(sheet.columns * sheet.rows, Math.floor(Number(asked.get('first') ?? 1)) || 1));
   return { all: all.map(({ qr: _, ...label }) => label), labels: chosen, sheet, first, origin: url.origin };
 }
-
-type LabelView = Route.ComponentProps['loaderData']['labels'][number];
 
 export default function Labels({ loaderData }: Route.ComponentProps) {
   const { all, labels, sheet, first, origin } = loaderData;
@@ -144,87 +141,5 @@ export default function Labels({ loaderData }: Route.ComponentProps) {
         ))}
       </div>
     </>
-  );
-}
-
-/** Most boxes that fit a label. */
-const MOST_TICKS = 24;
-
-function Label({
-  label,
-  sheet,
-  leftMm,
-  topMm,
-}: {
-  readonly label: LabelView;
-  readonly sheet: LabelSheet;
-  readonly leftMm: number;
-  readonly topMm: number;
-}) {
-  const low = sheet.heightMm < 30;
-  const roomy = sheet.heightMm > 60;
-  const size = roomy ? 4.7 : low ? 2.35 : sheet.widthMm < 70 ? 2.65 : 3.1;
-  const qrMm = roomy ? 24 : low ? 13 : 17;
-  const ticks = label.capacity === null ? 0 : Math.min(MOST_TICKS, Math.ceil(label.capacity - 1e-9));
-  return (
-    <article
-      aria-label={`${label.name} ${label.code}`}
-      className="absolute flex gap-[2mm] overflow-hidden p-[2mm] leading-[1.18] text-black outline outline-dotted outline-[#b9c8c1] print:outline-none"
-      style={{ left: `${leftMm}mm`, top: `${topMm}mm`, width: `${sheet.widthMm}mm`, height: `${sheet.heightMm}mm`, fontSize: `${size}mm` }}
-    >
-      <div className="flex shrink-0 flex-col items-center gap-[1mm]">
-        <Qr data={label.qr} sizeMm={qrMm} />
-        <span className="figure font-bold" style={{ fontSize: '1.35em' }}>
-          {label.code}
-        </span>
-        <span className={`${bathTexture(label.kind)} block grow rounded-[1mm] border border-black`} style={{ width: `${qrMm}mm` }} />
-      </div>
-      <div className="flex min-w-0 grow flex-col">
-        <p className="font-bold" style={{ fontSize: '1.5em' }}>
-          <span className="figure mr-[1.2mm] rounded-[0.8mm] bg-black px-[1.2mm] text-white">{label.place}</span>
-          {label.name}
-        </p>
-        <p className="font-semibold">
-          {label.batch} · {label.process}
-        </p>
-        <p>
-          Mixed {format(parseISO(label.mixedOn), 'd MMM yyyy')}
-          {label.goodUntil && (
-            <>
-              , good until <strong>{format(parseISO(label.goodUntil), 'd MMM yyyy')}</strong>
-            </>
-          )}
-        </p>
-        {ticks > 0 && (
-          <p className="mt-[0.8mm] flex flex-wrap items-center gap-[0.7mm]">
-            <span className="mr-[0.6mm]">Rolls</span>
-            {Array.from({ length: ticks }, (_, i) => (
-              <span
-                key={i}
-                className={`inline-block border border-black ${i < Math.floor(label.rollsDone + 1e-9) ? 'bg-black' : ''}`}
-                style={{ width: '1.05em', height: '1.05em' }}
-              />
-            ))}
-          </p>
-        )}
-        <p className="mt-auto" style={{ fontSize: '0.86em' }}>
-          {label.hazard}
-        </p>
-      </div>
-    </article>
-  );
-}
-
-function Qr({ data, sizeMm }: { readonly data: readonly (readonly boolean[])[]; readonly sizeMm: number }) {
-  const path = data.flatMap((row, y) => row.flatMap((dark, x) => (dark ? `M${x} ${y}h1v1h-1z` : []))).join('');
-  return (
-    <svg
-      aria-hidden
-      viewBox={`0 0 ${data.length} ${data.length}`}
-      shapeRendering="crispEdges"
-      style={{ width: `${sizeMm}mm`, height: `${sizeMm}mm` }}
-    >
-      <path d={path} fill="#000" />
-    </svg>
   );
 }

@@ -37,6 +37,28 @@ test('one bottle is finished before the next is begun, and every bottle begins w
   expect(new Set(steps.map((step) => step.id)).size).toBe(steps.length);
 });
 
+test('whatever volume is mixed: every part in the kit’s ratio, hot and cold make the water, and nothing is more than the bottle holds', () => {
+  const amounts = (of: MixingPlan, kinds: readonly string[]) =>
+    of.steps
+      .filter((step) => kinds.includes(step.kind))
+      .map((step) => step.said?.flatMap((part) => (typeof part === 'object' && 'volumeMl' in part ? part.volumeMl : []))[0] ?? 0);
+  const whole = amounts(plan({ volumeMl: 1000 }), ['water', 'part']);
+  fc.assert(
+    fc.property(fc.integer({ min: 50, max: 1000 }), (volumeMl) => {
+      const mixing = plan({ volumeMl });
+      amounts(mixing, ['water', 'part']).forEach((ml, i) => expect(Math.abs(ml - ((whole[i] ?? 0) * volumeMl) / 1000)).toBeLessThan(0.051));
+      for (const bath of new Set(mixing.steps.map((step) => step.bath))) {
+        const own = { ...mixing, steps: mixing.steps.filter((step) => step.bath === bath) };
+        const [inIt, water] = [amounts(own, ['water', 'part']).reduce((sum, ml) => sum + ml, 0), amounts(own, ['water'])[0] ?? 0];
+        expect(inIt).toBeLessThanOrEqual(volumeMl + 0.3);
+        const taps = own.steps.find((step) => step.kind === 'water')?.hints[0]?.said ?? [];
+        const fromTaps = taps.reduce((sum, part) => sum + (typeof part === 'object' && 'volumeMl' in part ? part.volumeMl : 0), 0);
+        if (fromTaps > 0) expect(fromTaps).toBeCloseTo(water, 6);
+      }
+    }),
+  );
+});
+
 const powder = (waterC: number): Kit => ({
   ...kit,
   baths: kit.baths.map((bath) =>

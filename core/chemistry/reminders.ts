@@ -1,5 +1,6 @@
 import { addDays, parseISO } from 'date-fns';
 import { isoDay } from './bottle.ts';
+import { showVolume, type VolumeUnit } from '../units/volume.ts';
 import { JUG_WORDS, type Jug } from './spent.ts';
 import type { WhatFollows } from './what-follows.ts';
 
@@ -22,6 +23,7 @@ export function shelfReminders(
     readonly jugs: readonly { readonly jug: Jug; readonly ml: number }[];
   },
   on: string,
+  unit: VolumeUnit,
 ): ShelfReminder[] {
   const tomorrow = isoDay(addDays(parseISO(on), 1));
   return [
@@ -45,7 +47,7 @@ export function shelfReminders(
         id: `jug-${jug}`,
         on: isoDay(addDays(parseISO(on), IN_A_WEEK)),
         says: `Hand over the jug: ${JUG_WORDS[jug].name.toLowerCase()}`,
-        why: `${(ml / 1000).toFixed(1)} l. Your local rules decide what goes where.`,
+        why: `${showVolume(ml, unit)}. Your local rules decide what goes where.`,
       })),
   ].sort((a, b) => a.on.localeCompare(b.on));
 }

@@ -188,10 +188,11 @@ test('reminders: what is urgent tomorrow, what ends on its day, a full jug withi
         ],
       },
       ON,
-    ).map(({ on, says }) => [on, says]),
+      'US fl oz',
+    ).map(({ on, says, why }) => [on, says, ...(says.includes('jug:') ? [why] : [])]),
   ).toEqual([
     ['2026-11-26', 'dripped: test it with a snip, or pour it away'],
-    ['2026-12-02', 'Hand over the jug: silver-bearing'],
+    ['2026-12-02', 'Hand over the jug: silver-bearing', '81.2 US fl oz. Your local rules decide what goes where.'],
     ['2026-12-03', 'Use up the box of Reedbed'],
     ['2026-12-08', 'Mix the next one after worn'],
     ['2026-12-14', 'Use quiet up'],
