@@ -2,16 +2,14 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { addDays, formatISO } from 'date-fns';
-import Database from 'better-sqlite3';
 
 process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'test.db');
 
 import { shippedKit } from '../../core/kit/shipped-kits.ts';
-import { storeBatch, storeRoll, storeTank } from '../server/a-shelf.fixture.ts';
-import { addBatch, findBatch, listBatches } from '../server/batches.server.ts';
-import { entriesOfBatch, writeEntry } from '../server/bottle-entries.server.ts';
+import { storeRoll, storeTank } from '../server/a-shelf.fixture.ts';
+import { addBatch, findBatch } from '../server/batches.server.ts';
+import { writeEntry } from '../server/bottle-entries.server.ts';
 import { nowMs, today } from '../server/clock.server.ts';
-import { databaseFile, inTransaction } from '../server/database.server.ts';
 import { saveKit } from '../server/kits.server.ts';
 import { bottlesOfRun } from '../run/bottles-of-run.server.ts';
 import { findRun } from '../server/runs.server.ts';
@@ -81,40 +79,4 @@ test('bottles stand, and are named at the Bench, in the order of pouring, whatev
   expect(bottlesOfRun(run).map(({ place, name, code }) => [place, name, code])).toEqual(
     findBatch('backwards')?.bottles.map((bottle, i) => [i + 1, bottle.name, bottle.code]),
   );
-});
-
-describe('a ledger that was read is read again only when it has grown', () => {
-  beforeAll(() => storeBatch('read', 0));
-  const measured = (ml: number) => ({
-    batchId: 'read',
-    atMs: 5,
-    entry: { kind: 'measured' as const, on: today(), bottle: bottleOf('read', 'developer')?.id ?? '', ml },
-  });
-  test('what a transaction wrote and took back was never there', () => {
-    expect(bottleOf('read', 'developer')?.mlLeft).toBe(1000);
-    expect(() =>
-      inTransaction(() => {
-        writeEntry(measured(300));
-        expect(bottleOf('read', 'developer')?.mlLeft).toBe(300);
-        throw new Error('taken back');
-      }),
-    ).toThrow('taken back');
-    expect(bottleOf('read', 'developer')?.mlLeft).toBe(1000);
-    // The next one has the number of the one that was taken back, and is another.
-    writeEntry(measured(700));
-    expect(bottleOf('read', 'developer')?.mlLeft).toBe(700);
-  });
-  test('what another process wrote is seen', () => {
-    const other = new Database(databaseFile());
-    const number = Number(bottleOf('read', 'developer')?.id);
-    other
-      .prepare(
-        "INSERT INTO bottle_entries (id, batch_id, kind, on_day, at_ms, bottle_number, ml) VALUES ('theirs', 'read', 'measured', ?, 6, ?, 450)",
-      )
-      .run(today(), number);
-    other.close();
-    expect(bottleOf('read', 'developer')?.mlLeft).toBe(450);
-    expect(entriesOfBatch('read').map(({ id }) => id)).toContain('theirs');
-    expect(listBatches().find((batch) => batch.id === 'read')?.mlLeft).toBe(450);
-  });
 });
