@@ -71,9 +71,15 @@ test('half a kit from its box: mixed through a reload and a killed server, label
   await expect(page.getByText('The server does not answer')).toBeHidden();
   await page.reload();
   await page.locator('[data-mixing="5"]').waitFor();
+  // A second screen follows by itself.
+  const second = await page.context().newPage();
+  await second.goto(page.url());
+  await second.locator('[data-mixing="5"]').waitFor();
   // A step taken back, and the keys of wet hands.
   await page.keyboard.press('z');
   await page.locator('[data-mixing="4"]').waitFor();
+  await second.locator('[data-mixing="4"]').waitFor();
+  await second.close();
   await page.keyboard.press('Space');
   await page.locator('[data-mixing="5"]').waitFor();
   while (await page.locator('[data-act]').isVisible()) await act(page);

@@ -20,7 +20,7 @@ import { loader as labelsLoader } from './labels.tsx';
 import { LABEL_SHEETS, onPages, PAPER_MM } from './labels/label-sheets.ts';
 import { action as mixAction, loader as mixLoader } from './mix-batch.tsx';
 import { action as benchAction, loader as benchLoader } from './mixing-bench.tsx';
-import { action as actsAction } from './mixing/acts.ts';
+import { action as actsAction, loader as actsLoader } from './mixing/acts.ts';
 import { loader as remindersLoader } from './reminders.ts';
 import { action as safetyAction, loader as safetyLoader } from './safety.tsx';
 import { loader as sheetLoader } from './safety/sheet-file.ts';
@@ -80,6 +80,10 @@ test('half a kit is mixed from a box: begun, stopped by a killed server, gone on
     409,
     `Another screen is further: now it is “${second?.label}”.`,
   ]);
+  // A screen that looks again sees what another one did.
+  const seen = (await actsLoader({ params: { mixingId: id } } as never).json()) as { acts: { step: string }[] };
+  expect(seen.acts.map((each) => each.step)).toEqual([first?.id]);
+  expect(load(actsLoader, '/', { mixingId: 'gone' })).toBe(404);
   // Too early it is not shelved.
   expect((await post(benchAction, { intent: 'shelve' }, { mixingId: id })).to).toBe(`/mixing/${id}`);
   await act(id, { kind: 'undone' });

@@ -15,6 +15,12 @@ const actSchema = object({
   atMs: number().integer().min(0).required(),
 });
 
+/** What was pressed so far, on whatever screen. */
+export function loader({ params }: Route.LoaderArgs) {
+  if (!findMixing(params.mixingId)) throw data('There is no such mixing.', { status: 404 });
+  return Response.json({ acts: actsOfMixing(params.mixingId) }, { headers: { 'Cache-Control': 'no-store' } });
+}
+
 /** What was pressed at the mixing bench: as JSON from its page, as a form where there are no scripts. */
 export async function action({ request, params }: Route.ActionArgs) {
   const mixing = findMixing(params.mixingId);

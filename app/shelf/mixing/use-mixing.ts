@@ -4,6 +4,8 @@ import { readKeptActs } from '../../../core/chemistry/read-mixing.ts';
 import { foldMixing, type MixingAct, type MixingPlan } from '../../../core/chemistry/mixing-run.ts';
 
 const RETRY_MS = 3000;
+/** Another screen may be at it too, and a page that is read while an act is on its way is read a moment too early. */
+const LOOK_AGAIN_MS = 5000;
 
 /** An act as it is pressed: it gets its id and its time here. */
 export type Pressed = { readonly kind: 'done' | 'begun'; readonly step: string } | { readonly kind: 'undone' };
@@ -61,7 +63,7 @@ export function useMixing(mixingId: string, plan: MixingPlan, kept: readonly Mix
         return;
       }
       setAway(false);
-      setServer(answer.acts);
+      setServer((before) => theLonger(before, answer.acts));
       setSays(answer.message);
       // What another screen did first leaves no place for what was pressed after it here.
       change((acts) => (answer.message === null ? acts.filter((act) => act.id !== first.id) : []));
@@ -70,6 +72,19 @@ export function useMixing(mixingId: string, plan: MixingPlan, kept: readonly Mix
       if (again) clearTimeout(again);
     };
   }, [pending, mixingId, change]);
+
+  useEffect(() => {
+    const look = () => {
+      void fetch(`/mixing/${mixingId}/acts`)
+        .then((answer) => (answer.ok ? (answer.json() as Promise<{ acts: MixingAct[] }>) : null))
+        .then((answer) => answer && setServer((before) => theLonger(before, answer.acts)))
+        // Whether the server is there is told by what is delivered to it.
+        .catch(() => undefined);
+    };
+    look();
+    const every = setInterval(look, LOOK_AGAIN_MS);
+    return () => clearInterval(every);
+  }, [mixingId]);
 
   const acts = useMemo(() => {
     const known = new Set(server.map((act) => act.id));
@@ -84,6 +99,11 @@ export function useMixing(mixingId: string, plan: MixingPlan, kept: readonly Mix
     delivered: pending.length === 0,
     alive,
   };
+}
+
+/** Acts are only ever appended: of two answers the longer is the later. */
+function theLonger(a: readonly MixingAct[], b: readonly MixingAct[]): readonly MixingAct[] {
+  return b.length >= a.length ? b : a;
 }
 
 function readPending(key: string): MixingAct[] {
