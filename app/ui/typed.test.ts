@@ -61,6 +61,11 @@ test('a name is one line of what can be seen; a note keeps its lines', () => {
   expect(read(typedText(), 'two\nlines')).toBe('two\nlines');
 });
 
+test('a figure beyond all figures is none', () => {
+  for (const schema of [typedNumber('No.'), typedDuration('No.'), typedTemperature('No.', 'F'), typedVolume('No.', 'ml')])
+    for (const typed of [Infinity, -Infinity, '9'.repeat(400)]) expect(read(schema, typed)).toBe('refused: No.');
+});
+
 test('whatever a browser sends, a field is read or refused, never a crash and never a figure out of nothing', () => {
   const fields = [typedNumber('No.'), typedDuration('No.'), typedTemperature('No.', 'F'), typedVolume('No.', 'ml')];
   fc.assert(

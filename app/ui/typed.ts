@@ -13,9 +13,11 @@ function typed(parse: (text: string) => number | null, accepted: string) {
   return number()
     .transform((_value: unknown, original: unknown) => {
       if (original === undefined || original === null) return undefined;
-      if (typeof original === 'number') return original;
+      // A figure beyond all figures is refused like a word.
+      const finite = (value: number | null) => (value !== null && Number.isFinite(value) ? value : NaN);
+      if (typeof original === 'number') return finite(original);
       const text = asText(original).trim();
-      return text === '' ? undefined : (parse(text) ?? NaN);
+      return text === '' ? undefined : finite(parse(text));
     })
     .typeError(accepted);
 }
