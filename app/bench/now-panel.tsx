@@ -65,6 +65,7 @@ function Running({ plan, state, now, nowMs, act, bottles }: NowProps) {
   const running = now.running;
   if (!step || !running) return null;
   const leftS = Math.ceil((running.endsAtMs - nowMs) / 1000);
+  const bottle = ofBath(bottles, step);
   const over = leftS < 0 || (leftS === 0 && nowMs > running.endsAtMs);
   const pourLeftS = Math.ceil((running.pourOutAtMs - nowMs) / 1000);
   const inside = plan.pourOut === 'inside' && plan.tank.drainS > 0;
@@ -95,7 +96,7 @@ function Running({ plan, state, now, nowMs, act, bottles }: NowProps) {
             (step.after === 'return' ? (
               <>
                 Back into <strong className="text-night-ink">{step.bottle}</strong>
-                {ofBath(bottles, step) && `, ${bottleInWords(ofBath(bottles, step) as BottleAtBench)}`}.
+                {bottle && `, ${bottleInWords(bottle)}`}.
               </>
             ) : (
               <>Into the waste jug, not back.</>

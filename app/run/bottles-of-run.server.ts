@@ -1,12 +1,12 @@
 import type { BottleAtBench } from '../../core/run/bottle-at-bench.ts';
+import { pouredBaths } from '../../core/schedule/bottles-in-run.ts';
 import { findBatch } from '../server/batches.server.ts';
 import type { Run } from '../server/runs.server.ts';
 
 /** The bottles that a run pours, in the order of its steps, as the shelf has them now. */
 export function bottlesOfRun(run: Pick<Run, 'batchId' | 'plan'>): BottleAtBench[] {
   const bottles = findBatch(run.batchId)?.bottles ?? [];
-  const baths = [...new Set(run.plan.steps.flatMap((step) => (step.bottle === null ? [] : [step.bath])))];
-  return baths.flatMap((bath) => {
+  return [...pouredBaths(run.plan.steps)].flatMap((bath) => {
     const at = bottles.findIndex((each) => each.bath === bath && !each.emptied);
     const bottle = bottles[at];
     if (!bottle) return [];

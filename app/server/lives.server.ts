@@ -1,5 +1,5 @@
 import { addDays, parseISO } from 'date-fns';
-import { isoDay } from '../../core/chemistry/bottle.ts';
+import { isoDay } from '../../core/units/day.ts';
 import { paceOf } from '../../core/chemistry/pace.ts';
 import { twoEnds, type Pace, type TwoEnds } from '../../core/chemistry/two-ends.ts';
 import { whatFollows, type WhatFollows } from '../../core/chemistry/what-follows.ts';

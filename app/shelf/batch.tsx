@@ -1,10 +1,10 @@
-import { format, parseISO } from 'date-fns';
 import { nanoid } from 'nanoid';
 import { data, Form, Link, redirect } from 'react-router';
 import { rollsLeft } from '../../core/chemistry/capacity.ts';
 import { costPerRollCents } from '../../core/chemistry/cost.ts';
 import { runsLeft } from '../../core/chemistry/two-ends.ts';
 import { mixRecipes } from '../../core/chemistry/mixing.ts';
+import { dayAndYear } from '../../core/units/day.ts';
 import { figureOfVolume, showVolume } from '../../core/units/volume.ts';
 import { findBatch, pinKitAnew, setBatchRetired, updateBatch, type BatchWithKit } from '../server/batches.server.ts';
 import { entriesOfBatch } from '../server/bottle-entries.server.ts';
@@ -13,7 +13,8 @@ import { listTanks } from '../server/tanks.server.ts';
 import { personsMoney } from '../server/money.server.ts';
 import { storedUnits } from '../server/settings.server.ts';
 import { useUnits } from '../ui/units.ts';
-import { BottleDrawing, BottleParts } from './board/bottle-drawing.tsx';
+import { BottleParts } from './board/bottle-drawing.tsx';
+import { Bottles } from './board/bottle-on-board.tsx';
 import { runByHandSchema } from './bottles/entry-schemas.ts';
 import { History } from './bottles/history.tsx';
 import { historyOf } from './bottles/history.server.ts';
@@ -141,36 +142,7 @@ export default function BatchPage({ loaderData, actionData }: Route.ComponentPro
         <div className="space-y-4">
           <Card>
             <h2 className="mb-2 font-bold">Bottles</h2>
-            <ul className="flex flex-wrap">
-              {batch.bottles.map((bottle, i) => (
-                <li key={bottle.id} className="w-[6.4rem]">
-                  <Link to={`/shelf/bottles/${bottle.number}`} className="block text-center no-underline hover:opacity-80">
-                    <BottleDrawing
-                      kind={bottle.kind}
-                      level={bottle.mlLeft / bottle.volumeMl}
-                      label={figureOfVolume(bottle.mlLeft, volume)}
-                      place={i + 1}
-                      standing={bottle.standing}
-                      says={`${bottle.name}, ${showVolume(bottle.mlLeft, volume)} of ${showVolume(bottle.volumeMl, volume)}`}
-                    />
-                    <span aria-hidden className="block h-2 border-b-[3px] border-[#a39b88] bg-[#c3b9a2]" />
-                    <span className="mt-1 block text-[0.92rem] leading-tight font-semibold">{bottle.name}</span>
-                    <span
-                      className={`block text-[0.82rem] ${bottle.standing !== 'good' || bottle.emptied ? 'font-semibold text-hot' : 'text-quiet'}`}
-                    >
-                      {bottle.emptied
-                        ? 'empty'
-                        : bottle.standing !== 'good'
-                          ? bottle.standing
-                          : bottle.goodUntil === null
-                            ? 'no date given'
-                            : `${bottle.goodUntil < today ? 'past' : 'until'} ${format(parseISO(bottle.goodUntil), 'd MMM')}`}
-                    </span>
-                    <span className="figure block text-[0.8rem] text-quiet">{bottle.code}</span>
-                  </Link>
-                </li>
-              ))}
-            </ul>
+            <Bottles bottles={batch.bottles} today={today} label="In the order of pouring" />
             {batch.retiredAtMs === null && runsLeft.length > 0 && (
               <ul className="mt-3 divide-y divide-line border-t border-line text-[0.95rem]">
                 {runsLeft.map((tank) => (
@@ -219,7 +191,7 @@ export default function BatchPage({ loaderData, actionData }: Route.ComponentPro
         <div className="space-y-4">
           <History
             lines={history}
-            born={`Mixed, ${showVolume(batch.volumeMl, volume)} of each bottle, ${format(parseISO(batch.mixedOn), 'd MMM yyyy')}.`}
+            born={`Mixed, ${showVolume(batch.volumeMl, volume)} of each bottle, ${dayAndYear(batch.mixedOn)}.`}
             refusal={actionData?.about === 'undo' ? actionData : null}
           />
           {batch.retiredAtMs === null && (

@@ -1,9 +1,9 @@
 import type { SubmissionResult } from '@conform-to/react';
-import { format, parseISO } from 'date-fns';
 import { nanoid } from 'nanoid';
 import { data, Form, Link, redirect } from 'react-router';
 import { ASKS_HOW_LONG, ASKS_HOW_MUCH } from '../../core/chemistry/incident-words.ts';
-import { figureOfVolume, showVolume } from '../../core/units/volume.ts';
+import { longDay } from '../../core/units/day.ts';
+import { showVolume } from '../../core/units/volume.ts';
 import { findBatch, findBottle, listBatches } from '../server/batches.server.ts';
 import { findEntry, moveBottle } from '../server/bottle-entries.server.ts';
 import { findBottleRow, numberOfCode, setCap, type ShelfBottle } from '../server/bottles.server.ts';
@@ -14,7 +14,8 @@ import { onceOf } from '../ui/once.ts';
 import { Button, Card, LinkButton, Notice, PageHead } from '../ui/parts.tsx';
 import { useUnits } from '../ui/units.ts';
 import type { Route } from './+types/bottle.ts';
-import { BottleDrawing, BottleParts } from './board/bottle-drawing.tsx';
+import { BottleParts } from './board/bottle-drawing.tsx';
+import { StandingBottle } from './board/bottle-on-board.tsx';
 import { Amount, Fold, Incident, Written } from './bottles/bottle-forms.tsx';
 import { amountSchema, incidentSchema, writtenSchema } from './bottles/entry-schemas.ts';
 import { History } from './bottles/history.tsx';
@@ -24,8 +25,6 @@ import { emptyBottles, keepBottleEntry, takeBack, type Kept } from './bottles/ke
 export const meta: Route.MetaFunction = ({ loaderData: loaded }) => [
   { title: loaded ? `${loaded.bottle.name} ${loaded.bottle.code} · Steady Reel` : 'Bottle · Steady Reel' },
 ];
-
-const long = (day: string) => format(parseISO(day), 'd MMMM yyyy');
 
 function bottleOf(params: { readonly bottle: string }): ShelfBottle {
   const number = numberOfCode(params.bottle);
@@ -45,7 +44,6 @@ export function loader({ params, request }: Route.LoaderArgs) {
     once: nanoid(),
     place: batch ? batch.bottles.findIndex((each) => each.number === bottle.number) + 1 : 1,
     batch: batch && { id: batch.id, name: batch.name, away: batch.retiredAtMs !== null },
-    volume: figureOfVolume(bottle.mlLeft, storedUnits().volume),
     history: row ? historyOfBottle(row) : [],
     kept: kept !== null && findEntry(kept)?.undone === false ? kept : null,
     // Baths of its kind in batches that stand on the shelf: it can take the place of one.
@@ -119,7 +117,7 @@ export async function action({ request, params }: Route.ActionArgs) {
 }
 
 export default function BottlePage({ loaderData, actionData }: Route.ComponentProps) {
-  const { bottle, batch, place, history, kept, others, today, volume: mlShown } = loaderData;
+  const { bottle, batch, place, history, kept, others, today } = loaderData;
   const { volume } = useUnits();
   const past = bottle.goodUntil !== null && bottle.goodUntil < today;
   const replyTo = (intent: string) => (actionData?.intent === intent ? actionData.reply : null);
@@ -158,15 +156,7 @@ export default function BottlePage({ loaderData, actionData }: Route.ComponentPr
         <div className="space-y-4">
           <Card className="grid grid-cols-[6rem_1fr] gap-5">
             <div>
-              <BottleDrawing
-                kind={bottle.kind}
-                level={bottle.mlLeft / bottle.volumeMl}
-                label={mlShown}
-                place={place}
-                standing={bottle.standing}
-                says={`${bottle.name}, ${showVolume(bottle.mlLeft, volume)} of ${showVolume(bottle.volumeMl, volume)}`}
-              />
-              <span aria-hidden className="block h-2 border-b-[3px] border-[#a39b88] bg-[#c3b9a2]" />
+              <StandingBottle bottle={bottle} place={place} today={today} />
             </div>
             <dl className="divide-y divide-line [&>div]:flex [&>div]:justify-between [&>div]:gap-3 [&>div]:py-1.5 [&_dd]:text-right">
               <div>
@@ -182,13 +172,13 @@ export default function BottlePage({ loaderData, actionData }: Route.ComponentPr
               <div>
                 <dt>Mixed</dt>
                 <dd>
-                  {long(bottle.mixedOn)}, <span className="figure">{bottle.ageDays}</span> {bottle.ageDays === 1 ? 'day' : 'days'} ago
+                  {longDay(bottle.mixedOn)}, <span className="figure">{bottle.ageDays}</span> {bottle.ageDays === 1 ? 'day' : 'days'} ago
                 </dd>
               </div>
               <div>
                 <dt>Good until</dt>
                 <dd className={past ? 'font-semibold text-hot' : ''}>
-                  {bottle.goodUntil ? long(bottle.goodUntil) : 'its leaflet does not say'}
+                  {bottle.goodUntil ? longDay(bottle.goodUntil) : 'its leaflet does not say'}
                 </dd>
               </div>
               <div>
@@ -244,7 +234,7 @@ export default function BottlePage({ loaderData, actionData }: Route.ComponentPr
         </div>
         <History
           lines={history}
-          born={`Mixed, ${showVolume(bottle.volumeMl, volume)}, ${long(bottle.mixedOn)}.`}
+          born={`Mixed, ${showVolume(bottle.volumeMl, volume)}, ${longDay(bottle.mixedOn)}.`}
           refusal={actionData?.refusal ?? null}
         />
       </div>

@@ -1,5 +1,5 @@
 import { getFormProps } from '@conform-to/react';
-import { format, parseISO } from 'date-fns';
+import { dayAndYear } from '../../core/units/day.ts';
 import { nanoid } from 'nanoid';
 import { data, Form, redirect } from 'react-router';
 import { boxUseBy, makesStillMl, partsLeft } from '../../core/chemistry/box.ts';
@@ -97,7 +97,7 @@ export default function BoxPage({ loaderData, actionData }: Route.ComponentProps
       >
         {stillMl === null || share === null
           ? 'A kit as it stands in the cupboard: a batch mixed from it takes its share of the price.'
-          : `${share > 0.99 ? 'Nothing was mixed from it yet' : `Of it, ${shareInWords(share)} is left`}: it makes ${showVolume(stillMl, volume)}${rolls === null ? '' : `, good for ${Math.round(rolls * 10) / 10} rolls`}${useBy === null ? '' : `, and is to be used by ${format(parseISO(useBy), 'd MMM yyyy')}`}.`}
+          : `${share > 0.99 ? 'Nothing was mixed from it yet' : `Of it, ${shareInWords(share)} is left`}: it makes ${showVolume(stillMl, volume)}${rolls === null ? '' : `, good for ${Math.round(rolls * 10) / 10} rolls`}${useBy === null ? '' : `, and is to be used by ${dayAndYear(useBy)}`}.`}
       </PageHead>
       <div className="grid gap-4 lg:grid-cols-2">
         <Card>

@@ -4,7 +4,7 @@ import { redirect, useSearchParams } from 'react-router';
 import { makesStillMl, shareOfPriceCents } from '../../core/chemistry/box.ts';
 import { mixingPlan } from '../../core/chemistry/mixing-run.ts';
 import { mixRecipes } from '../../core/chemistry/mixing.ts';
-import { shortDay } from '../../core/chemistry/what-follows.ts';
+import { shortDay } from '../../core/units/day.ts';
 import { textIn } from '../../core/units/sentence.ts';
 import { figureOfVolume, parseVolume, showVolume } from '../../core/units/volume.ts';
 import { addBatch, batchesOfKit } from '../server/batches.server.ts';

@@ -1,5 +1,6 @@
 import { Printer } from 'lucide-react';
-import { format, parseISO } from 'date-fns';
+import { parseISO } from 'date-fns';
+import { dayAndYear, longDay } from '../../core/units/day.ts';
 import { nanoid } from 'nanoid';
 import { Form, Link, redirect } from 'react-router';
 import { JUG_WORDS, JUGS } from '../../core/chemistry/spent.ts';
@@ -47,7 +48,7 @@ export default function Spent({ loaderData, actionData }: Route.ComponentProps) 
           </Button>
         }
       >
-        Jugs for the collection point, apart by what they hold. Today, {format(parseISO(today), 'd MMMM yyyy')}.
+        Jugs for the collection point, apart by what they hold. Today, {longDay(today)}.
       </PageHead>
       <Notice>
         Your local authority’s rules for photographic or hazardous waste decide what goes where; the kit’s safety sheet says what it
@@ -64,7 +65,7 @@ export default function Spent({ loaderData, actionData }: Route.ComponentProps) 
             </h2>
             <p className="text-quiet">{JUG_WORDS[jug].holds}</p>
             <p className="figure mt-2 text-3xl font-semibold">{showVolume(ml, volume)}</p>
-            {lastOn && <p className="text-sm text-quiet">last handed over {format(parseISO(lastOn), 'd MMM yyyy')}</p>}
+            {lastOn && <p className="text-sm text-quiet">last handed over {dayAndYear(lastOn)}</p>}
             <Form method="post" className="no-print mt-3 space-y-2">
               <input type="hidden" name="once" value={`${once}-${JUGS.indexOf(jug)}`} />
               <label className="block text-sm font-semibold">
@@ -99,7 +100,7 @@ export default function Spent({ loaderData, actionData }: Route.ComponentProps) 
             {gone.map((each) => (
               <li key={each.id} className="flex flex-wrap items-center justify-between gap-x-4 py-1.5">
                 <span>
-                  {format(parseISO(each.on), 'd MMM yyyy')}, {JUG_WORDS[each.jug].name.toLowerCase()}
+                  {dayAndYear(each.on)}, {JUG_WORDS[each.jug].name.toLowerCase()}
                   {each.note && <span className="text-quiet"> {each.note}</span>}
                 </span>
                 <span className="flex items-center gap-4">

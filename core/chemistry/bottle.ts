@@ -1,6 +1,8 @@
-import { addDays, differenceInCalendarDays, formatISO, parseISO } from 'date-fns';
+import { addDays, parseISO } from 'date-fns';
 import { isDeveloper, type BathKind } from '../kit/kind.ts';
 import type { Bath } from '../kit/kit.ts';
+import { isoDay } from '../units/day.ts';
+import { ageInDays } from './shelf-life.ts';
 import { newStanding, withIncident, withTest, type Incident, type Standing, type TestResult } from './standing.ts';
 
 /** How the air is kept off a solution: left as it is, squeezed out, or driven out by a gas. */
@@ -149,7 +151,7 @@ export function foldBottle(filled: FilledBottle, entries: readonly BottleEntry[]
     mixedOn,
     mlLeft: round(life.ml, 1),
     rollsDone: Math.max(0, round(life.rolls, 3)),
-    ageDays: differenceInCalendarDays(parseISO(on), parseISO(mixedOn)),
+    ageDays: ageInDays(mixedOn, on),
     goodUntil,
     standing: life.standing.standing,
     why:
@@ -214,7 +216,7 @@ function breathes(life: Life, { volumeMl }: FilledBottle, on: string): void {
   const airy = life.stored === 'plain' && life.ml < AIRY_BELOW * volumeMl - 1e-9;
   if (airy && life.airySince === null) life.airySince = on;
   if (!airy && life.airySince !== null) {
-    life.airyDays += differenceInCalendarDays(parseISO(on), parseISO(life.airySince));
+    life.airyDays += ageInDays(life.airySince, on);
     life.airySince = null;
   }
 }
@@ -223,13 +225,9 @@ function leafletUntil({ bath, mixedOn }: FilledBottle, openDays: number, air: Li
   if (bath.keepsDays === undefined) return null;
   const days = bath.keepsDays - 2 * openDays - (air?.airyDays ?? 0);
   if (!air?.airySince) return isoDay(addDays(parseISO(mixedOn), Math.floor(days)));
-  const lived = differenceInCalendarDays(parseISO(air.airySince), parseISO(mixedOn));
+  const lived = ageInDays(mixedOn, air.airySince);
   const left = days - lived;
   return isoDay(addDays(parseISO(mixedOn), Math.floor(lived + (left > 0 ? left / 2 : left))));
-}
-
-export function isoDay(date: Date): string {
-  return formatISO(date, { representation: 'date' });
 }
 
 export function round(value: number, digits: number): number {

@@ -1,6 +1,8 @@
 import { addDays, parseISO } from 'date-fns';
-import type { Kit, MixPart } from '../kit/kit.ts';
-import { isoDay, round } from './bottle.ts';
+import type { Kit } from '../kit/kit.ts';
+import { isoDay } from '../units/day.ts';
+import { round } from './bottle.ts';
+import { portion, type MixPortion } from './mixing.ts';
 
 /** A kit as it was bought: sealed, opened, or mixed to the end. */
 export interface Box {
@@ -29,22 +31,12 @@ export function shareOfPriceCents(kit: Pick<Kit, 'makesMl'>, box: Pick<Box, 'pri
   return box.priceCents === null ? null : Math.round((box.priceCents * Math.min(volumeMl, kit.makesMl)) / kit.makesMl);
 }
 
-export interface PartLeft {
+export interface PartLeft extends MixPortion {
   readonly bath: string;
-  readonly name: string;
-  readonly amount: number;
-  readonly unit: 'ml' | 'g';
 }
 
 /** What is left of every part of a box. */
 export function partsLeft(kit: Pick<Kit, 'baths' | 'makesMl'>, box: Pick<Box, 'mixedMl'>): PartLeft[] {
   const share = makesStillMl(kit, box) / kit.makesMl;
-  return kit.baths.flatMap((bath) =>
-    (bath.mix?.parts ?? []).map((part) => ({ bath: bath.name, name: part.name, ...portion(part, share) })),
-  );
-}
-
-/** A share of a part, to a tenth. */
-export function portion(part: MixPart, share: number): { readonly amount: number; readonly unit: 'ml' | 'g' } {
-  return { amount: round((part.ml ?? part.g ?? 0) * share, 1), unit: part.ml === undefined ? 'g' : 'ml' };
+  return kit.baths.flatMap((bath) => (bath.mix?.parts ?? []).map((part) => ({ bath: bath.name, ...portion(part, share) })));
 }

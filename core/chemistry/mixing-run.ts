@@ -1,8 +1,7 @@
-import { cooledC } from '../heat/cooling.ts';
 import { mixWater } from '../heat/mixing.ts';
 import { answered, refused, type Answer } from '../answer.ts';
 import type { Kit } from '../kit/kit.ts';
-import { asMessage, sentence, type Spoken } from '../units/sentence.ts';
+import { asLabel, asMessage, sentence, type Spoken } from '../units/sentence.ts';
 import { isDeveloper } from '../kit/kind.ts';
 import { mixRecipes, type MixRecipe } from './mixing.ts';
 
@@ -83,7 +82,7 @@ function bottleSteps(recipe: MixRecipe, index: number, { kit, taps, roomC }: Mix
         ...plain,
         id: `${id}-part`,
         kind: 'part',
-        ...asLabelled(sentence`${amount} of ${part.name} into the water`),
+        ...asLabel(sentence`${amount} of ${part.name} into the water`),
         hints: [
           {
             message: powder
@@ -128,7 +127,7 @@ function bottleSteps(recipe: MixRecipe, index: number, { kit, taps, roomC }: Mix
       ...plain,
       id: `${recipe.bath}-top-up`,
       kind: 'top-up',
-      ...asLabelled(sentence`Top up with water to ${{ volumeMl: recipe.topUpToMl }}`),
+      ...asLabel(sentence`Top up with water to ${{ volumeMl: recipe.topUpToMl }}`),
     },
     ...(cool === null
       ? []
@@ -159,8 +158,8 @@ function bottleSteps(recipe: MixRecipe, index: number, { kit, taps, roomC }: Mix
 
 function waterSaid(recipe: MixRecipe, { hotC, coldC }: MixingQuestion['taps']) {
   const targetC = recipe.waterC;
-  if (targetC === null) return { ...asLabelled(sentence`${{ volumeMl: recipe.waterMl }} of water`), hints: [] };
-  const label = asLabelled(sentence`${{ volumeMl: recipe.waterMl }} of water at ${{ tempC: targetC }}`);
+  if (targetC === null) return { ...asLabel(sentence`${{ volumeMl: recipe.waterMl }} of water`), hints: [] };
+  const label = asLabel(sentence`${{ volumeMl: recipe.waterMl }} of water at ${{ tempC: targetC }}`);
   const mixed = mixWater({ totalMl: recipe.waterMl, hotC, coldC, targetC });
   const hint = mixed.ok
     ? asMessage(
@@ -183,13 +182,7 @@ function coolingS(recipe: MixRecipe, usableC: number | null, roomC: number): { s
   const toC = Math.max(usableC, roomC + 0.5);
   if (fromC <= toC) return null;
   const minutes = Math.log((fromC - roomC) / (toC - roomC)) / BOTTLE_COOLING_PER_MIN;
-  // The closed form and the cooling law are one thing; the second keeps the first honest.
-  return { seconds: Math.round(minutes * 60), fromC, toC: cooledC(fromC, roomC, BOTTLE_COOLING_PER_MIN, minutes * 60) };
-}
-
-function asLabelled(said: ReturnType<typeof sentence>) {
-  const { message: label, ...figures } = asMessage(said);
-  return { label, ...figures };
+  return { seconds: Math.round(minutes * 60), fromC, toC };
 }
 
 export type MixingAct =

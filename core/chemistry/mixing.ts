@@ -1,6 +1,6 @@
 import { answered, refused, type Answer, type Fault } from '../answer.ts';
 import { asMessage, sentence } from '../units/sentence.ts';
-import type { Bath, Kit } from '../kit/kit.ts';
+import type { Bath, Kit, MixPart } from '../kit/kit.ts';
 
 export interface MixPortion {
   readonly name: string;
@@ -75,16 +75,17 @@ function recipe(bath: Bath, share: number, volumeMl: number): MixRecipe[] {
       name: bath.name,
       waterMl: round1(mix.waterMl * share),
       waterC: mix.waterC ?? null,
-      parts: mix.parts.map((part) => ({
-        name: part.name,
-        amount: round1((part.ml ?? part.g ?? 0) * share),
-        unit: part.ml === undefined ? 'g' : 'ml',
-      })),
+      parts: mix.parts.map((part) => portion(part, share)),
       stirS: mix.stirS ?? null,
       topUpToMl: volumeMl,
       cautions,
     },
   ];
+}
+
+/** A part’s share of what is in the box, to a tenth. */
+export function portion(part: MixPart, share: number): MixPortion {
+  return { name: part.name, amount: round1((part.ml ?? part.g ?? 0) * share), unit: part.ml === undefined ? 'g' : 'ml' };
 }
 
 function round1(value: number): number {

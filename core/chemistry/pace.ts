@@ -1,5 +1,5 @@
 import { addDays, differenceInCalendarDays, parseISO, subDays } from 'date-fns';
-import { isoDay } from './bottle.ts';
+import { isoDay } from '../units/day.ts';
 import type { Pace } from './two-ends.ts';
 
 const LOOKS_BACK_DAYS = 56;

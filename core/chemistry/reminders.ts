@@ -1,5 +1,5 @@
 import { addDays, parseISO } from 'date-fns';
-import { isoDay } from './bottle.ts';
+import { isoDay } from '../units/day.ts';
 import { showVolume, type VolumeUnit } from '../units/volume.ts';
 import { JUG_WORDS, type Jug } from './spent.ts';
 import type { WhatFollows } from './what-follows.ts';

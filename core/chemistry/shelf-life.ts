@@ -1,4 +1,5 @@
-import { addDays, differenceInCalendarDays, formatISO, parseISO } from 'date-fns';
+import { addDays, differenceInCalendarDays, parseISO } from 'date-fns';
+import { isoDay } from '../units/day.ts';
 import type { Bath } from '../kit/kit.ts';
 
 type Keeping = Pick<Bath, 'keepsDays'>;
@@ -6,7 +7,7 @@ type Keeping = Pick<Bath, 'keepsDays'>;
 /** The last day a bottle is good, as an ISO date; null when the leaflet gives no shelf life. */
 export function goodUntil(bath: Keeping, mixedOn: string): string | null {
   if (bath.keepsDays === undefined) return null;
-  return formatISO(addDays(parseISO(mixedOn), bath.keepsDays), { representation: 'date' });
+  return isoDay(addDays(parseISO(mixedOn), bath.keepsDays));
 }
 
 /** How many days old a mixing is on a day. */

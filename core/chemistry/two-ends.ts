@@ -1,4 +1,5 @@
-import { addDays, differenceInCalendarDays, formatISO, parseISO } from 'date-fns';
+import { addDays, differenceInCalendarDays, parseISO } from 'date-fns';
+import { isoDay } from '../units/day.ts';
 import { capacityOfVolume } from './capacity.ts';
 import type { BottleNow } from './bottle.ts';
 import type { ShelfState } from './ledger.ts';
@@ -49,7 +50,7 @@ function lost(rollsLeft: number | null, weekly: number | null, oldOn: string | n
 const FURTHEST_DAYS = 36_500;
 
 function inDays(on: string, days: number): string {
-  return formatISO(addDays(parseISO(on), Math.min(days, FURTHEST_DAYS)), { representation: 'date' });
+  return isoDay(addDays(parseISO(on), Math.min(days, FURTHEST_DAYS)));
 }
 
 /** What film and tank keep of one bath in a run of one roll. */

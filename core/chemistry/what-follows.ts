@@ -1,4 +1,5 @@
-import { differenceInCalendarDays, format, parseISO, subDays } from 'date-fns';
+import { differenceInCalendarDays, parseISO, subDays } from 'date-fns';
+import { isoDay, shortDay } from '../units/day.ts';
 import type { BottleNow } from './bottle.ts';
 import type { TwoEnds } from './two-ends.ts';
 
@@ -27,8 +28,6 @@ export interface BatchFacts {
 /** So little is not worth a word. */
 export const A_ROLL_LOST = 0.5;
 const SOON_DAYS = 14;
-
-export const shortDay = (day: string) => format(parseISO(day), 'd MMM');
 
 /**
  * What a batch's state means for its owner: one sentence and one act, the most urgent first (domain.md 15). A bottle
@@ -109,7 +108,7 @@ function bothEnds({ wornOn, oldOn, endsOn, rollsLost, rollsLeft }: TwoEnds, on: 
 
 /** The day before, but never before today. */
 function isoBefore(day: string, on: string): string {
-  const before = format(subDays(parseISO(day), 1), 'yyyy-MM-dd');
+  const before = isoDay(subDays(parseISO(day), 1));
   return before < on ? on : before;
 }
 

@@ -7,6 +7,11 @@ import { asMessage, sentence } from '../units/sentence.ts';
 /** A bottle as far as a run is concerned with it. */
 export type BottleForRun = Pick<BottleNow, 'id' | 'bath' | 'name' | 'mlLeft' | 'rollsDone' | 'goodUntil' | 'standing' | 'why' | 'emptied'>;
 
+/** The baths that a run pours from bottles. */
+export function pouredBaths(steps: readonly { readonly bath: string; readonly bottle: string | null }[]): ReadonlySet<string> {
+  return new Set(steps.flatMap((step) => (step.bottle === null ? [] : [step.bath])));
+}
+
 /**
  * What keeps a run from being poured from these bottles, in words (domain.md 15): a spent one is refused until a test
  * passes, an empty or a missing one cannot be poured. `baths` are those that the run pours.

@@ -12,7 +12,7 @@ import { formatById } from '../film/format.ts';
 import { tankHeatSetting, type HouseHeat, type TankThermalFacts } from '../heat/tank-heat-setting.ts';
 import type { Habits } from './habits.ts';
 import type { OwnMargin } from '../timing/own-margin.ts';
-import { bottlesInTheWay, bottleWarnings, type BottleForRun } from './bottles-in-run.ts';
+import { bottlesInTheWay, bottleWarnings, pouredBaths, type BottleForRun } from './bottles-in-run.ts';
 import { keptByFilmMl } from '../chemistry/bottle.ts';
 import { planRun, type BottleState, type Plan } from './plan.ts';
 import type { Tank } from './tank.ts';
@@ -211,7 +211,7 @@ function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuesti
       heat: question.heat ? tankHeatSetting(tank, question.heat) : null,
       own: question.own?.[batch.id] ?? {},
     });
-    const poured = new Set(plan.ok ? plan.value.steps.flatMap((step) => (step.bottle === null ? [] : [step.bath])) : []);
+    const poured = pouredBaths(plan.ok ? plan.value.steps : []);
     const bottles = batch.bottles?.map((bottle) => ({ ...bottle, mlLeft: bottle.mlLeft - (keptMl.get(batch.id) ?? 0) }));
     const keepers = rolls.filter((roll) => roll.keeper).map((roll) => roll.name);
     const broken = [

@@ -1,26 +1,13 @@
-import { format, parseISO } from 'date-fns';
+import type { ReactNode } from 'react';
 import { Form, Link } from 'react-router';
 import type { ShelfAct, WhatFollows } from '../../../core/chemistry/what-follows.ts';
-import type { BathKind } from '../../../core/kit/kind.ts';
-import { figureOfVolume, showVolume } from '../../../core/units/volume.ts';
+import { shortDay } from '../../../core/units/day.ts';
+import { showVolume } from '../../../core/units/volume.ts';
 import { Card } from '../../ui/parts.tsx';
 import { useUnits } from '../../ui/units.ts';
-import { BottleDrawing } from './bottle-drawing.tsx';
+import { Bottles, type BottleView } from './bottle-on-board.tsx';
 import { Ladder, shown } from './ladder.tsx';
 import { lifeLine, type LifeMark } from './life-line.ts';
-
-export interface BottleView {
-  readonly id: string;
-  readonly number: number;
-  readonly code: string;
-  readonly name: string;
-  readonly kind: BathKind;
-  readonly mlLeft: number;
-  readonly volumeMl: number;
-  readonly goodUntil: string | null;
-  readonly standing: 'good' | 'doubtful' | 'spent';
-  readonly emptied: boolean;
-}
 
 export interface BatchView {
   readonly id: string;
@@ -39,8 +26,6 @@ export interface BatchView {
   readonly ends: { readonly wornOn: string | null; readonly oldOn: string | null; readonly rollsLost: number | null };
   readonly follows: WhatFollows;
 }
-
-const day = (on: string) => format(parseISO(on), 'd MMM');
 
 /** A batch as it stands on the board: its rolls, its bottles in the order of pouring, its life, and what follows. */
 export function BatchOnBoard({ batch, today }: { readonly batch: BatchView; readonly today: string }) {
@@ -70,16 +55,12 @@ export function BatchOnBoard({ batch, today }: { readonly batch: BatchView; read
           {batch.left === null ? ', capacity not given' : batch.left > 0 ? `, ${shown(batch.left)} left` : ': used up'}
         </span>
       </div>
-      <ul className="-mx-1 mt-4 flex flex-wrap" aria-label={`Bottles of ${batch.name}, in the order of pouring`}>
-        {batch.bottles.map((bottle, i) => (
-          <BottleOnBoard key={bottle.id} bottle={bottle} place={i + 1} today={today} />
-        ))}
-      </ul>
+      <div className="mt-4">
+        <Bottles bottles={batch.bottles} today={today} label={`Bottles of ${batch.name}, in the order of pouring`} />
+      </div>
       <LifeLine mixedOn={batch.mixedOn} today={today} ends={batch.ends} />
       <div className="mt-auto pt-1.5 text-[0.97rem]">
-        <p className={batch.follows.urgency === 'spent' || batch.follows.urgency === 'look' ? 'font-semibold text-hot' : ''}>
-          {batch.follows.says}
-        </p>
+        <p className={trouble ? 'font-semibold text-hot' : ''}>{batch.follows.says}</p>
         {batch.seenRemjet && <p>Its developer has seen remjet: filter it before use.</p>}
         {batch.spokenFor && <p className="font-semibold">{batch.spokenFor}</p>}
         {batch.follows.does && <Act does={batch.follows.does} batch={batch} />}
@@ -88,51 +69,10 @@ export function BatchOnBoard({ batch, today }: { readonly batch: BatchView; read
   );
 }
 
-/** One bottle on its stretch of the board; a press opens its ledger. */
-function BottleOnBoard({ bottle, place, today }: { readonly bottle: BottleView; readonly place: number; readonly today: string }) {
-  const { volume } = useUnits();
-  const past = bottle.goodUntil !== null && bottle.goodUntil < today;
-  const state = bottle.emptied
-    ? 'empty'
-    : bottle.standing !== 'good'
-      ? bottle.standing
-      : bottle.goodUntil === null
-        ? 'no date given'
-        : past
-          ? `past ${day(bottle.goodUntil)}`
-          : `until ${day(bottle.goodUntil)}`;
-  const bad = bottle.standing !== 'good' || past;
-  const says = `${bottle.name}, ${showVolume(bottle.mlLeft, volume)} of ${showVolume(bottle.volumeMl, volume)}, ${
-    bottle.goodUntil && bottle.standing === 'good' && !past ? `good until ${format(parseISO(bottle.goodUntil), 'd MMMM')}` : state
-  }`;
-  return (
-    <li className="min-w-[4.9rem] flex-1 basis-0 last:max-w-[8.5rem]">
-      <Link to={`/shelf/bottles/${bottle.number}`} className="group block rounded-t-md text-center no-underline" data-bottle={bottle.code}>
-        <span className="block px-1 group-hover:opacity-80">
-          <BottleDrawing
-            kind={bottle.kind}
-            level={bottle.mlLeft / bottle.volumeMl}
-            label={figureOfVolume(bottle.mlLeft, volume)}
-            place={place}
-            standing={bottle.standing}
-            says={says}
-          />
-        </span>
-        <span aria-hidden className="block h-2 border-b-[3px] border-[#a39b88] bg-[#c3b9a2]" />
-        <span className="mt-1 block px-0.5 text-[0.92rem] leading-tight font-semibold break-words">{bottle.name}</span>
-        <span aria-hidden className={`block text-[0.82rem] leading-snug ${bad ? 'font-semibold text-hot' : 'text-quiet'}`}>
-          {state}
-        </span>
-        <span className="figure block text-[0.8rem] text-quiet">{bottle.code}</span>
-      </Link>
-    </li>
-  );
-}
-
 /** From its mixing to its ends: today, worn and old on one line. */
 function LifeLine({ mixedOn, today, ends }: { readonly mixedOn: string; readonly today: string; readonly ends: BatchView['ends'] }) {
   const [now, ...marks] = lifeLine(mixedOn, today, ends) as [LifeMark, ...LifeMark[]];
-  const says = `Mixed on ${day(mixedOn)}${marks.map((mark) => `, ${mark.what} on ${day(mark.on)}`).join('')}`;
+  const says = `Mixed on ${shortDay(mixedOn)}${marks.map((mark) => `, ${mark.what} on ${shortDay(mark.on)}`).join('')}`;
   const rows = Math.max(0, ...marks.map((mark) => mark.row)) + 1;
   return (
     <div role="img" aria-label={says} className="relative mt-3" style={{ height: `${2.4 + 1.15 * rows}rem` }}>
@@ -151,7 +91,7 @@ function LifeLine({ mixedOn, today, ends }: { readonly mixedOn: string; readonly
             />
           )}
           <Tag at={mark.at} top={`${2.35 + 1.15 * mark.row}rem`} className={mark.what === 'old' ? 'text-[#7a4a00]' : 'text-ink'}>
-            {mark.what} {day(mark.on)}
+            {mark.what} {shortDay(mark.on)}
             {mark.beyond && ' →'}
           </Tag>
         </span>
@@ -170,7 +110,7 @@ function Tag({
   readonly at: number;
   readonly top: string;
   readonly className: string;
-  readonly children: React.ReactNode;
+  readonly children: ReactNode;
 }) {
   const side = at > 82 ? 'right-0' : at < 14 ? 'left-0' : '-translate-x-1/2';
   return (

@@ -1,4 +1,4 @@
-import { format, parseISO } from 'date-fns';
+import { dayAndYear, shortDay } from '../../../core/units/day.ts';
 import { Link } from 'react-router';
 import { Card } from '../../ui/parts.tsx';
 import type { ShelfPage } from './shelf-page.server.ts';
@@ -33,7 +33,7 @@ export function BoxesOnShelf({ boxes, today }: Pick<ShelfPage, 'boxes' | 'today'
                 <span className={box.useBy !== null && box.useBy < today ? 'font-semibold text-hot' : 'text-[#7a4a00]'}>
                   {box.useBy === null
                     ? ''
-                    : `${box.useBy < today ? 'was to be used by' : 'use by'} ${format(parseISO(box.useBy), box.useBy.slice(0, 4) === today.slice(0, 4) ? 'd MMM' : 'd MMM yyyy')}`}
+                    : `${box.useBy < today ? 'was to be used by' : 'use by'} ${(box.useBy.slice(0, 4) === today.slice(0, 4) ? shortDay : dayAndYear)(box.useBy)}`}
                 </span>
               </Link>
             </li>
@@ -46,7 +46,7 @@ export function BoxesOnShelf({ boxes, today }: Pick<ShelfPage, 'boxes' | 'today'
 
 function boxState({ openedOn, share }: ShelfPage['boxes'][number]): string {
   if (openedOn === null) return 'sealed';
-  return `opened ${format(parseISO(openedOn), 'd MMM')}, ${shareInWords(share)} left`;
+  return `opened ${shortDay(openedOn)}, ${shareInWords(share)} left`;
 }
 
 export function shareInWords(share: number): string {

@@ -1,4 +1,4 @@
-import { format, parseISO } from 'date-fns';
+import { shortDay } from '../../../core/units/day.ts';
 import { Link } from 'react-router';
 import { JUG_WORDS } from '../../../core/chemistry/spent.ts';
 import { showVolume } from '../../../core/units/volume.ts';
@@ -32,7 +32,7 @@ export function JugsOnShelf({ jugs }: Pick<ShelfPage, 'jugs'>) {
         ))}
       </ul>
       <p className="mt-2 text-sm text-quiet">
-        {last ? `Last handed over ${format(parseISO(last), 'd MMM')}. ` : ''}Your local rules decide what goes where.
+        {last ? `Last handed over ${shortDay(last)}. ` : ''}Your local rules decide what goes where.
       </p>
     </Card>
   );

@@ -15,7 +15,8 @@ import { listTanks } from '../../server/tanks.server.ts';
 import { listThermometers } from '../../server/thermometers.server.ts';
 import { whileUnchanged } from '../../server/unchanged.server.ts';
 import { reservedRolls } from '../../run/reserved-rolls.server.ts';
-import type { BatchView, BottleView } from './batch-on-board.tsx';
+import type { BatchView } from './batch-on-board.tsx';
+import type { BottleView } from './bottle-on-board.tsx';
 
 /** Everything that stands on the shelf, as it stands today. */
 export function shelfPage() {

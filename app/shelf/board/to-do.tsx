@@ -1,4 +1,4 @@
-import { format, parseISO } from 'date-fns';
+import { shortDay } from '../../../core/units/day.ts';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { NamedBottle, ShelfToDo } from '../../../core/chemistry/shelf-to-do.ts';
@@ -30,10 +30,7 @@ export function ToDo({ toDo }: { readonly toDo: ShelfToDo }) {
           ? null
           : toDo.buy.map(({ process, by }) => (
               <Line key={process}>
-                {process}{' '}
-                <span className="text-quiet">
-                  {by === null ? 'now: none is left' : `by ${format(parseISO(by), 'd MMM')}, at your pace`}
-                </span>
+                {process} <span className="text-quiet">{by === null ? 'now: none is left' : `by ${shortDay(by)}, at your pace`}</span>
               </Line>
             ))}
       </Matter>

@@ -1,4 +1,4 @@
-import { format, parseISO } from 'date-fns';
+import { dayAndYear } from '../../../core/units/day.ts';
 import type { BottleEntry } from '../../../core/chemistry/bottle.ts';
 import { INCIDENT_WORDS } from '../../../core/chemistry/incident-words.ts';
 import { sentence, type Sentence } from '../../../core/units/sentence.ts';
@@ -37,7 +37,7 @@ export function entryInWords(entry: BottleEntry | Move, nameOf: (bottle: string)
     case 'stored':
       return sentence`${of}: ${STORED_WORDS[entry.how]}.`;
     case 'good-until':
-      return sentence`${of}: good until ${format(parseISO(entry.until), 'd MMM yyyy')} by your own word.`;
+      return sentence`${of}: good until ${dayAndYear(entry.until)} by your own word.`;
     case 'emptied':
       return sentence`${of}: emptied into the jug.`;
     case 'moved':

@@ -1,4 +1,4 @@
-import { format, parseISO } from 'date-fns';
+import { dayAndYear } from '../../../core/units/day.ts';
 import { sayIn } from '../../../core/units/sentence.ts';
 import { entriesOfBatches, type StoredEntry } from '../../server/bottle-entries.server.ts';
 import { batchesOfBottles, codeOf, findBottleRow, lifeOfBottle, type BottleRow } from '../../server/bottles.server.ts';
@@ -30,7 +30,7 @@ export function historyOf(entries: readonly StoredEntry[]): HistoryLine[] {
   return entries
     .map((stored) => ({
       id: stored.id,
-      on: format(parseISO(stored.entry.on), 'd MMM yyyy'),
+      on: dayAndYear(stored.entry.on),
       says: sayIn(entryInWords(stored.entry, nameOf), units),
       // A reason that is part of the entry is said once.
       note: stored.note,

@@ -1,4 +1,4 @@
-import { format, parseISO } from 'date-fns';
+import { dayAndYear } from '../../../core/units/day.ts';
 import type { BathKind } from '../../../core/kit/kind.ts';
 import { bathTexture } from '../../ui/bath-texture.ts';
 import type { LabelSheet } from './label-sheets.ts';
@@ -63,10 +63,10 @@ export function Label({
           {label.batch} · {label.process}
         </p>
         <p>
-          Mixed {format(parseISO(label.mixedOn), 'd MMM yyyy')}
+          Mixed {dayAndYear(label.mixedOn)}
           {label.goodUntil && (
             <>
-              , good until <strong>{format(parseISO(label.goodUntil), 'd MMM yyyy')}</strong>
+              , good until <strong>{dayAndYear(label.goodUntil)}</strong>
             </>
           )}
         </p>
