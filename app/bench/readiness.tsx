@@ -174,7 +174,7 @@ function bottleCheck(
   if (!bottle) return { asks: `${place}. ${step.name} bottle` };
   const named = `${bottle.code}${bottle.cap ? `, ${bottle.cap}` : ''}, ${showVolume(bottle.mlLeft, units.volume)}`;
   return {
-    asks: `${place}. ${step.name} bottle, ${named}`,
+    asks: `${bottle.place}. ${step.name} bottle, ${named}`,
     trouble: bottleTrouble(bottle, tankMl, today).map((trouble) => textIn(trouble, units)),
   };
 }

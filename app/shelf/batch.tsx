@@ -18,7 +18,7 @@ import { Bottles } from './board/bottle-on-board.tsx';
 import { runByHandSchema } from './bottles/entry-schemas.ts';
 import { History } from './bottles/history.tsx';
 import { historyOf } from './bottles/history.server.ts';
-import { emptyBottles, keepRunByHand, takeBack } from './bottles/keep-entry.server.ts';
+import { emptyBatch, keepRunByHand, takeBack, takeBatchBack } from './bottles/keep-entry.server.ts';
 import { RunByHand } from './bottles/run-by-hand.tsx';
 import { nowMs, today } from '../server/clock.server.ts';
 import { readForm, textOf } from '../ui/form.ts';
@@ -60,11 +60,10 @@ export async function action({ request, params }: Route.ActionArgs) {
       setBatchRetired(batch.id, nowMs());
       throw redirect(`/shelf?away=batch:${batch.id}`);
     case 'empty-all':
-      emptyBottles(batch.bottles);
-      setBatchRetired(batch.id, nowMs());
+      emptyBatch(batch);
       throw redirect(`/shelf?away=batch:${batch.id}`);
     case 'take-back':
-      setBatchRetired(batch.id, null);
+      takeBatchBack(batch);
       throw redirect('/shelf');
     case 'take-kit':
       pinKitAnew(batch.id);

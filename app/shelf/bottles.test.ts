@@ -18,6 +18,7 @@ import { load, post } from '../ui/posting.fixture.ts';
 import { action as batchAction } from './batch.tsx';
 import { action, loader } from './bottle.tsx';
 import { loader as openLoader } from './open-bottle.ts';
+import { action as shelfAction } from './shelf.tsx';
 import { action as snipAction } from './snip-test.tsx';
 import { action as spentAction } from './spent.tsx';
 
@@ -71,6 +72,14 @@ test.each<[string, Record<string, string>, string, RegExp]>([
   const reply = (came.data as { reply: { error: Record<string, string[]> } }).reply;
   expect(reply.error[field]?.join(' ')).toMatch(says);
   expect(entriesOfBatch(id)).toEqual([]);
+});
+
+test('a test whose button is pressed twice is one test', async () => {
+  const { id, bottle } = mixed();
+  const pressed = { intent: 'result', result: 'worn', once: 'one-press-of-it' };
+  await post(snipAction, pressed, { bottle: bottle('developer').code });
+  await post(snipAction, pressed, { bottle: bottle('developer').code });
+  expect(entriesOfBatch(id)).toHaveLength(1);
 });
 
 test('a form posted twice is one entry', async () => {
@@ -235,6 +244,23 @@ describe('emptied, and taken away', () => {
     await post(spentAction, { intent: 'undo', handOver: 'one-hand-over' });
     expect(ml('developers')).toBe(held);
     expect((await post(spentAction, { ...gone, on: '2100-01-01', once: 'in-the-future' })).data).toMatchObject({ jug: 'developers' });
+  });
+
+  test('emptied by mistake, one press has the batch on the shelf again with what was in its bottles', async () => {
+    const { id, bottle } = mixed();
+    await enter(bottle('developer'), { intent: 'amount', kind: 'measured', ml: '880' });
+    // One of them had been emptied before, and stays so.
+    await enter(bottle('stabiliser'), { intent: 'empty' });
+    const before = [ml('developers'), ml('silver-bearing'), ml('others')];
+    const { to } = await post(batchAction, { intent: 'empty-all' }, { batchId: id });
+    await post(shelfAction, { away: new URL(`http://s${to}`).searchParams.get('away') ?? '' });
+    expect(findBatch(id)?.retiredAtMs).toBeNull();
+    expect(findBatch(id)?.bottles.map((each) => [each.bath, each.mlLeft])).toEqual([
+      ['developer', 880],
+      ['bleach-fix', 1000],
+      ['stabiliser', 0],
+    ]);
+    expect([ml('developers'), ml('silver-bearing'), ml('others')]).toEqual(before);
   });
 
   test('one-shot runs go into the jugs too, and returned ones do not', async () => {

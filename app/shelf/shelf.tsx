@@ -1,6 +1,6 @@
 import { CalendarDays, FlaskConical, ShieldAlert, Tags, Wallet } from 'lucide-react';
 import { Form, Link, redirect } from 'react-router';
-import { findBatch, setBatchRetired } from '../server/batches.server.ts';
+import { findBatch } from '../server/batches.server.ts';
 import { setBoxDeleted } from '../server/boxes.server.ts';
 import { findKit, setKitDeleted } from '../server/kits.server.ts';
 import { findTank, setTankDeleted } from '../server/tanks.server.ts';
@@ -15,6 +15,7 @@ import { EmptyShelf } from './board/empty-shelf.tsx';
 import { shelfInWords } from './board/shelf-in-words.ts';
 import { shelfPage } from './board/shelf-page.server.ts';
 import { ToDo } from './board/to-do.tsx';
+import { takeBatchBack } from './bottles/keep-entry.server.ts';
 import { BoxesOnShelf } from './board/boxes-on-shelf.tsx';
 import { JugsOnShelf } from './board/jugs-on-shelf.tsx';
 import { Equipment } from './board/equipment.tsx';
@@ -29,7 +30,8 @@ export function loader({ request }: Route.LoaderArgs) {
 /** Takes back what was put away. `away` names the kind and the id. */
 export async function action({ request }: Route.ActionArgs) {
   const [kind, id = ''] = textOf(await request.formData(), 'away').split(':');
-  if (kind === 'batch' && findBatch(id)) setBatchRetired(id, null);
+  const batch = kind === 'batch' ? findBatch(id) : null;
+  if (batch) takeBatchBack(batch);
   if (kind === 'tank' && findTank(id)) setTankDeleted(id, null);
   if (kind === 'kit') setKitDeleted(id, null);
   if (kind === 'box') setBoxDeleted(id, null);

@@ -1,3 +1,4 @@
+import { nanoid } from 'nanoid';
 import { data, Form, Link, redirect } from 'react-router';
 import { snipResult, snipTest } from '../../core/chemistry/snip-test.ts';
 import { TEST_RESULTS, type TestResult } from '../../core/chemistry/standing.ts';
@@ -9,6 +10,7 @@ import { numberOfCode } from '../server/bottles.server.ts';
 import { clockSpeed, nowMs, today } from '../server/clock.server.ts';
 import { textOf } from '../ui/form.ts';
 import { Button, Card, LinkButton, Notice, PageHead } from '../ui/parts.tsx';
+import { onceOf } from '../ui/once.ts';
 import { useUnits } from '../ui/units.ts';
 import { useServerNow } from '../ui/use-server-now.ts';
 import type { Route } from './+types/snip-test.ts';
@@ -36,7 +38,7 @@ function begunMs(typed: string | null): number | null {
 
 export function loader({ params, request }: Route.LoaderArgs) {
   const since = begunMs(new URL(request.url).searchParams.get('since'));
-  return { ...testOf(params), since, clock: { nowMs: nowMs(), speed: clockSpeed() } };
+  return { ...testOf(params), since, once: nanoid(), clock: { nowMs: nowMs(), speed: clockSpeed() } };
 }
 
 export async function action({ request, params }: Route.ActionArgs) {
@@ -49,7 +51,7 @@ export async function action({ request, params }: Route.ActionArgs) {
   const result = intent === 'result' ? resultOf(textOf(form, 'result'), test, since) : null;
   if (result === null) return { says: 'Choose what the snip did.' };
   const note = since !== null && textOf(form, 'result') === 'seen' ? `Seen after ${showDuration((nowMs() - since) / 1000)}.` : '';
-  const kept = keepBottleEntry(bottle, { kind: 'test', on: today(), bottle: bottle.id, result }, { note });
+  const kept = keepBottleEntry(bottle, { kind: 'test', on: today(), bottle: bottle.id, result }, { note, id: onceOf(form) });
   if (!kept.ok) return { says: Object.values(kept.errors).flat().join(' ') };
   throw redirect(`${here}?kept=${kept.entry}`);
 }
@@ -61,7 +63,7 @@ function resultOf(typed: string, test: ReturnType<typeof snipTest>, since: numbe
 }
 
 export default function SnipTest({ loaderData, actionData }: Route.ComponentProps) {
-  const { bottle, test, tempC, since, clock } = loaderData;
+  const { bottle, test, tempC, since, clock, once } = loaderData;
   const { temperature } = useUnits();
   return (
     <>
@@ -107,7 +109,7 @@ export default function SnipTest({ loaderData, actionData }: Route.ComponentProp
                   </Button>
                 </Form>
               ) : (
-                <Running since={since} clock={clock} test={test} />
+                <Running {...{ since, clock, test, once }} />
               )}
             </>
           ) : (
@@ -129,6 +131,7 @@ export default function SnipTest({ loaderData, actionData }: Route.ComponentProp
             <h2 className="font-bold">Tested otherwise?</h2>
             <Form method="post" className="mt-2 flex flex-wrap gap-2">
               <input type="hidden" name="intent" value="result" />
+              <input type="hidden" name="once" value={once} />
               <Button name="result" value="passed">
                 It passed
               </Button>
@@ -151,10 +154,12 @@ function Running({
   since,
   clock,
   test,
+  once,
 }: {
   readonly since: number;
   readonly clock: { readonly nowMs: number; readonly speed: number };
   readonly test: NonNullable<ReturnType<typeof snipTest>>;
+  readonly once: string;
 }) {
   const shownMs = useServerNow(clock);
   const afterS = Math.max(0, (shownMs - since) / 1000);
@@ -162,6 +167,7 @@ function Running({
   return (
     <Form method="post" className="mt-4 space-y-3">
       <input type="hidden" name="since" value={since} />
+      <input type="hidden" name="once" value={once} />
       <input type="hidden" name="intent" value="result" />
       <p className="figure text-center text-6xl font-semibold text-teal" suppressHydrationWarning>
         {showDuration(Math.floor(afterS))}

@@ -49,6 +49,9 @@ export type BottleEntry =
         | { readonly kind: 'corrected'; readonly rolls: number; readonly reason: string }
       ));
 
+/** A run as its bottles see it. */
+type RunThrough = Pick<Extract<BottleEntry, { kind: 'run' }>, 'rolls' | 'drawnMl' | 'returned' | 'returnedMl'>;
+
 /** A bottle as it was filled. */
 export interface FilledBottle {
   readonly id: string;
@@ -172,7 +175,7 @@ function happensTo(life: Life, { bath }: FilledBottle, entry: BottleEntry): void
       return;
     case 'run':
       life.rolls += entry.rolls;
-      life.ml = Math.max(0, life.ml - entry.drawnMl) + goesBackMl(bath, life.ml, entry);
+      life.ml = mlAfterRun(bath, life.ml, entry);
       return;
     case 'topped-up':
       life.ml += entry.ml;
@@ -205,11 +208,14 @@ function happensTo(life: Life, { bath }: FilledBottle, entry: BottleEntry): void
   }
 }
 
-/** A bottle that held less than was asked of it has given what it had; the film and the tank keep their share of that. */
-function goesBackMl(bath: FilledBottle['bath'], hadMl: number, run: Extract<BottleEntry, { kind: 'run' }>): number {
-  if (!run.returned || bath.after === 'discard') return 0;
-  if (run.returnedMl !== undefined) return Math.min(hadMl, run.returnedMl);
-  return returnedMl(run.rolls, Math.min(hadMl, run.drawnMl));
+/**
+ * What a run leaves in a bottle that held `hadMl`. One that held less than was asked of it has given what it had; film
+ * and tank keep their share of that.
+ */
+export function mlAfterRun(bath: Pick<Bath, 'after'>, hadMl: number, run: RunThrough): number {
+  const rest = Math.max(0, hadMl - run.drawnMl);
+  if (!run.returned || bath.after === 'discard') return rest;
+  return rest + (run.returnedMl === undefined ? returnedMl(run.rolls, Math.min(hadMl, run.drawnMl)) : Math.min(hadMl, run.returnedMl));
 }
 
 function breathes(life: Life, { volumeMl }: FilledBottle, on: string): void {

@@ -98,6 +98,25 @@ test('bottles shrink in the course of an evening: the run whose tank they no lon
   ]);
 });
 
+test('a bath that is thrown away after use is gone by the tank’s volume, the others by what film and tank keep', () => {
+  const rolls = ['a', 'b'].map((id) => roll(id));
+  const thrown = { ...kit, baths: kit.baths.map((bath) => (bath.id === 'stabiliser' ? { ...bath, after: 'discard' as const } : bath)) };
+  const planned = planEvening({
+    rolls,
+    batches: [{ ...shelf([]), kit: thrown }],
+    tanks: [TANK],
+    on: ON,
+    habits: {},
+    temperaturesC: {},
+    arrangement: rolls.map((each) => ({ tankId: 'steel', batchId: 'lane', rollIds: [each.id] })),
+  });
+  // Of a litre of stabiliser 480 ml are left after the first run; of the others 987.
+  expect(planned.runs.map((run) => run.plan.ok && run.plan.value.warnings.map(({ code, bath }) => [code, bath]))).toEqual([
+    [],
+    [['volume-short', 'stabiliser']],
+  ]);
+});
+
 test('a bottle that was taken over is as worn and as old as it is, not as its new neighbours are', () => {
   const fresh = told(shelf([]));
   const takenOver = told(

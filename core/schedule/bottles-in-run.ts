@@ -1,5 +1,5 @@
 import type { Warning } from '../answer.ts';
-import type { BottleNow } from '../chemistry/bottle.ts';
+import { mlAfterRun, type BottleNow } from '../chemistry/bottle.ts';
 import { isWater } from '../kit/kind.ts';
 import type { Kit } from '../kit/kit.ts';
 import { asMessage, sentence } from '../units/sentence.ts';
@@ -26,6 +26,19 @@ export function bottlesInTheWay(kit: Pick<Kit, 'baths'>, baths: ReadonlySet<stri
       if (bottle.standing !== 'spent') return [];
       return [`${bath.name} is spent: ${lastWord(bottle)} Test it with a snip on the Shelf, or choose another batch.`];
     });
+}
+
+/** The bottles as a run leaves them for the next of the evening; those that it does not pour stay as they are. */
+export function bottlesAfterRun(
+  kit: Pick<Kit, 'baths'>,
+  baths: ReadonlySet<string>,
+  bottles: readonly BottleForRun[],
+  run: { readonly rolls: number; readonly drawnMl: number; readonly returned: boolean },
+): BottleForRun[] {
+  return bottles.map((bottle) => {
+    const bath = kit.baths.find((each) => each.id === bottle.bath);
+    return bath && baths.has(bath.id) ? { ...bottle, mlLeft: mlAfterRun(bath, bottle.mlLeft, run) } : bottle;
+  });
 }
 
 /** What is worth knowing of bottles that may be poured. `keepers` are the run's films that matter, by name. */

@@ -12,8 +12,7 @@ import { formatById } from '../film/format.ts';
 import { tankHeatSetting, type HouseHeat, type TankThermalFacts } from '../heat/tank-heat-setting.ts';
 import type { Habits } from './habits.ts';
 import type { OwnMargin } from '../timing/own-margin.ts';
-import { bottlesInTheWay, bottleWarnings, pouredBaths, type BottleForRun } from './bottles-in-run.ts';
-import { keptByFilmMl } from '../chemistry/bottle.ts';
+import { bottlesAfterRun, bottlesInTheWay, bottleWarnings, pouredBaths, type BottleForRun } from './bottles-in-run.ts';
 import { planRun, type BottleState, type Plan } from './plan.ts';
 import type { Tank } from './tank.ts';
 import type { Treatment } from './treatment.ts';
@@ -182,8 +181,8 @@ function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuesti
   const oneShot = question.habits.solution === 'one-shot';
   const worn = new Map(question.batches.map((batch) => [batch.id, (batch.wornRolls ?? batch.rollsDone) + (batch.waitingRolls ?? 0)]));
   const mlLeft = new Map(question.batches.map((batch) => [batch.id, batch.mlLeft ?? batch.volumeMl]));
-  // What film and tank have kept of each bottle in the runs before.
-  const keptMl = new Map<string, number>();
+  // Bottles as the runs before leave them.
+  const standing = new Map(question.batches.map((batch) => [batch.id, batch.bottles]));
   const remjet = new Set(question.batches.filter((batch) => batch.seenRemjet).map((batch) => batch.id));
   return arranged.flatMap((run): EveningRun[] => {
     const rolls = run.rollIds.flatMap((id) => question.rolls.find((roll) => roll.id === id) ?? []);
@@ -212,7 +211,7 @@ function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuesti
       own: question.own?.[batch.id] ?? {},
     });
     const poured = pouredBaths(plan.ok ? plan.value.steps : []);
-    const bottles = batch.bottles?.map((bottle) => ({ ...bottle, mlLeft: bottle.mlLeft - (keptMl.get(batch.id) ?? 0) }));
+    const bottles = standing.get(batch.id);
     const keepers = rolls.filter((roll) => roll.keeper).map((roll) => roll.name);
     const broken = [
       ...brokenRules(rolls, batch, tank),
@@ -221,10 +220,9 @@ function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuesti
     ];
     if (plan.ok && plan.value.batchAfter.seenRemjet) remjet.add(batch.id);
     if (oneShot) mlLeft.set(batch.id, (mlLeft.get(batch.id) ?? 0) - tank.volumeMl);
-    else {
-      worn.set(batch.id, rollsBefore + rollEquivalents(rolls));
-      keptMl.set(batch.id, (keptMl.get(batch.id) ?? 0) + keptByFilmMl(rollEquivalents(rolls)));
-    }
+    else worn.set(batch.id, rollsBefore + rollEquivalents(rolls));
+    const through = { rolls: rollEquivalents(rolls), drawnMl: tank.volumeMl, returned: !oneShot };
+    if (bottles) standing.set(batch.id, bottlesAfterRun(batch.kit, poured, bottles, through));
     return [
       {
         ...run,

@@ -1,8 +1,8 @@
 import type { BottleEntry } from '../../../core/chemistry/bottle.ts';
 import { entryFaults } from '../../../core/chemistry/may-be-entered.ts';
 import { textIn } from '../../../core/units/sentence.ts';
-import { actOfEntry, findEntry, undoEntry, writeEntry } from '../../server/bottle-entries.server.ts';
-import { findBatch, findBottle, type BatchWithKit } from '../../server/batches.server.ts';
+import { actOfEntry, entriesOfBatch, findEntry, undoEntry, writeEntry } from '../../server/bottle-entries.server.ts';
+import { findBatch, findBottle, setBatchRetired, type BatchWithKit } from '../../server/batches.server.ts';
 import type { ShelfBottle } from '../../server/bottles.server.ts';
 import { nowMs, today } from '../../server/clock.server.ts';
 import { inTransaction } from '../../server/database.server.ts';
@@ -41,19 +41,38 @@ export function keepBottleEntry(
 }
 
 /** Empties bottles into the jugs of their classes, each once. */
-export function emptyBottles(bottles: readonly ShelfBottle[]): string[] {
+export function emptyBottles(bottles: readonly ShelfBottle[], atMs = nowMs()): string[] {
   return inTransaction(() =>
     bottles.flatMap((each) => {
       const bottle = findBottle(each.number);
       if (!bottle || bottle.emptied) return [];
       return writeEntry({
         batchId: bottle.batchId ?? bottle.mixedIn,
-        atMs: nowMs(),
+        atMs,
         entry: { kind: 'emptied', on: today(), bottle: bottle.id },
         emptiedMl: bottle.mlLeft,
       });
     }),
   );
+}
+
+/** A batch is over: what is in its bottles goes into the jugs, and it is put away. */
+export function emptyBatch(batch: BatchWithKit): void {
+  const atMs = nowMs();
+  inTransaction(() => {
+    emptyBottles(batch.bottles, atMs);
+    setBatchRetired(batch.id, atMs);
+  });
+}
+
+/** Takes a batch back to the shelf, with what was in the bottles that were emptied when it was put away. */
+export function takeBatchBack(batch: BatchWithKit): void {
+  inTransaction(() => {
+    for (const { id, entry, atMs, undone } of entriesOfBatch(batch.id))
+      if (entry.kind === 'emptied' && !undone && atMs === batch.retiredAtMs)
+        undoEntry(id, today(), nowMs(), 'The batch was taken back to the shelf.');
+    setBatchRetired(batch.id, null);
+  });
 }
 
 /** A run that nobody timed, through every bottle of a batch. */
