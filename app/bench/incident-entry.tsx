@@ -36,7 +36,7 @@ export function IncidentEntry({ bottles, state, act, close }: IncidentEntryProps
   const incident = bottle && what && (!asksMuch || ml !== null) ? { bath: bottle.bath, what, ...(ml === null ? {} : { ml }) } : null;
   const after = bottle && incident ? asToldAtTheBench(bottle, { incidents: [...state.incidents, incident] }) : null;
   return (
-    <Sheet label="Something got into a bottle" close={close}>
+    <Sheet label="Something got in" close={close}>
       <form
         onSubmit={(event) => {
           event.preventDefault();
@@ -94,7 +94,7 @@ export function IncidentEntry({ bottles, state, act, close }: IncidentEntryProps
             />
           </label>
         )}
-        <p aria-live="polite" className="mt-3 min-h-6 text-lg text-straw">
+        <p aria-live="polite" className="mt-2 min-h-6 text-lg text-straw">
           {said ??
             (after === null
               ? ''

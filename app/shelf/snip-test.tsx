@@ -121,8 +121,8 @@ export default function SnipTest({ loaderData, actionData }: Route.ComponentProp
         </Card>
         <div className="space-y-4">
           <Notice>
-            Gloves and eye protection; move the air. Rinse the snip between two bottles: what is tested in the developer first must not
-            carry fixer back into it.{' '}
+            Gloves and eye protection; move the air. Take a fresh snip for each bottle, and rinse the tongs: a drop of fixer that is carried
+            into a developer spoils it.{' '}
             <Link className="underline" to="/safety">
               Safety
             </Link>

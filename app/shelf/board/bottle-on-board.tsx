@@ -64,7 +64,7 @@ export function Bottles({
       {bottles.map((bottle, i) => {
         const { words, bad } = stateOf(bottle, today);
         return (
-          <li key={bottle.id} className="min-w-[4.9rem] flex-1 basis-0 last:max-w-[8.5rem]">
+          <li key={bottle.id} className="min-w-[4.9rem] flex-1 basis-0">
             <Link
               to={`/shelf/bottles/${bottle.number}`}
               className="group block rounded-t-md text-center no-underline"

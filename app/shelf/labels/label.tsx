@@ -66,7 +66,7 @@ export function Label({
           Mixed {dayAndYear(label.mixedOn)}
           {label.goodUntil && (
             <>
-              , good until <strong>{dayAndYear(label.goodUntil)}</strong>
+              , good until <strong className="whitespace-nowrap">{dayAndYear(label.goodUntil)}</strong>
             </>
           )}
         </p>
