@@ -7,7 +7,7 @@ module.exports = {
       name: 'core-knows-only-core',
       severity: 'error',
       from: { path: '^core/', pathNot: '\\.test\\.ts$' },
-      to: { path: '^(app|server|cli|demo|scripts|e2e)/' },
+      to: { path: '^(app|server|cli|demo|scripts|scan|e2e)/' },
     },
     {
       name: 'core-has-small-pure-libraries-only',
@@ -15,7 +15,13 @@ module.exports = {
       from: { path: '^core/', pathNot: '\\.test\\.ts$' },
       to: { dependencyTypes: ['npm', 'core'], pathNot: 'node_modules/(yup|date-fns|@date-fns/tz|@sodaru/yup-to-json-schema)/' },
     },
-    { name: 'cli-knows-only-core', severity: 'error', from: { path: '^cli/' }, to: { path: '^(app|server)/' } },
+    { name: 'cli-knows-only-core-and-scans', severity: 'error', from: { path: '^(cli|scan)/' }, to: { path: '^(app|server)/' } },
+    {
+      name: 'pictures-are-read-in-one-place',
+      severity: 'error',
+      from: { path: '^(app|cli|server)/', pathNot: '\\.test\\.ts$' },
+      to: { path: 'node_modules/sharp/' },
+    },
     ...places.map((place) => ({
       name: `${place}-imports-no-other-place`,
       severity: 'error',

@@ -238,6 +238,7 @@ export const judgeRequest = request({
     colour: string().oneOf(COLOURS),
     slides: string().oneOf(SLIDES),
     marks: array(string().oneOf(MARKS).required()).max(MARKS.length),
+    wet: boolean(),
   }).required(),
   run: closed({
     process: string().oneOf(PROCESSES),
@@ -258,5 +259,12 @@ export const judgeRequest = request({
     missedBeats: number().min(0).max(100_000),
     jumpC: number().min(0).max(200),
     expiredYears: number().min(0).max(200),
+    developerMeanC: tempC(),
+    developerPlannedC: tempC(),
+    colourDoseShare: share(),
+    agitation: string().oneOf(['less', 'as-asked', 'more']),
+    solutionShare: share(),
+    strengthShare: share(),
+    rangeFalling: boolean(),
   }),
 });

@@ -1,5 +1,7 @@
 import { rmSync } from 'node:fs';
+import { dirname, join } from 'node:path';
 import { addDays, formatISO, set, startOfDay } from 'date-fns';
+import { isMainDeveloper } from '../core/kit/kind.ts';
 import type { RunEvent } from '../core/run/event.ts';
 import type { RunPlan } from '../core/run/run-plan.ts';
 import { planEvening } from '../core/schedule/evening.ts';
@@ -10,13 +12,18 @@ import { databaseFile, inTransaction } from '../app/server/database.server.ts';
 import { saveKit } from '../app/server/kits.server.ts';
 import { addRoll, findRoll, setRollState, type Roll } from '../app/server/rolls.server.ts';
 import { insertEvent } from '../app/server/run-events.server.ts';
-import { insertRun, insertSession, setRunState, setRunVerdict } from '../app/server/runs.server.ts';
+import { endedRuns, findRun, insertRun, insertSession, setRunState, setRunVerdict } from '../app/server/runs.server.ts';
 import { findTank, saveTank, type TankOnShelf } from '../app/server/tanks.server.ts';
-import { RUN_PLAN_FORMAT } from '../core/run/run-plan.ts';
+import { frozenPlan } from '../core/run/frozen-plan.ts';
 import { writeEntry } from '../app/server/bottle-entries.server.ts';
 import { tankHeatSetting } from '../core/heat/tank-heat-setting.ts';
 import { DEFAULT_EVENING, eveningDocument } from '../app/run/evening-settings.ts';
 import { saveBox } from '../app/server/boxes.server.ts';
+import { saveLesson } from '../app/server/lessons.server.ts';
+import { saveLook } from '../app/server/looks.server.ts';
+import { addMeasure } from '../app/server/measures.server.ts';
+import { indexRunAnew } from '../app/run/run-index.server.ts';
+import { drawStrip, measureDrawn, writeSampleScans } from './strips.ts';
 import { setCap } from '../app/server/bottles.server.ts';
 import { saveContains } from '../app/server/safety-sheets.server.ts';
 import { writeSetting } from '../app/server/settings.server.ts';
@@ -27,6 +34,11 @@ import {
   DEMO_CAPS,
   DEMO_HAPPENED,
   DEMO_KITS,
+  DEMO_LESSONS,
+  DEMO_LOOKS,
+  DEMO_SCANNER,
+  DEMO_STRIPS,
+  EARLIER_RUNS,
   FILMS,
   PAST_RUNS,
   SHEET_OF_KILN_LANE,
@@ -109,7 +121,7 @@ function putPastRun(run: DemoRun, index: number): void {
   const tank = findTank(run.tankId);
   if (!batch || !tank) throw new Error(`demo run ${index} names no batch or tank`);
   const rolls = run.rolls.map((roll) => putRoll(roll, daysAgo(run.daysAgo + 4)));
-  const developer = batch.kit.baths.find((bath) => bath.kind === 'developer' || bath.kind === 'first-developer');
+  const developer = batch.kit.baths.find((bath) => isMainDeveloper(bath.kind));
   const evening = planEvening({
     rolls: rolls.map((roll) => ({ ...roll, pushStops: stopsFromSpeeds(roll.boxSpeed, roll.exposedSpeed) })),
     batches: [batch],
@@ -123,27 +135,21 @@ function putPastRun(run: DemoRun, index: number): void {
   const planned = evening.runs[0];
   if (!planned?.plan.ok) throw new Error(`demo run ${index} has no plan`);
   const title = runTitle(planned, rolls);
-  const plan: RunPlan = {
-    ...planned.plan.value,
-    format: RUN_PLAN_FORMAT,
+  const plan = frozenPlan({
+    planned: planned.plan.value,
     title: title.charAt(0).toUpperCase() + title.slice(1),
     process: planned.process,
     kitName: batch.kit.name,
     batchName: batch.name,
     tankName: tank.name,
-    rollNames: rolls.map((roll) => roll.name),
-    pushStops: planned.pushStops,
     tank,
-    surroundings: planned.plan.value.heat?.surroundings ?? null,
-    heat: { heatJK: tankHeatSetting(tank, HOUSE).heatJK, school: HOUSE.school },
-    rollIds: rolls.map((roll) => roll.id),
-    drying: 'untouched',
-    dryingS: 7200,
-    oneShot: false,
-    clock: 'first-drop',
-    pourOut: 'inside',
-    washing: null,
-  };
+    rolls,
+    pushStops: planned.pushStops,
+    treatment: planned.treatment,
+    rollsBefore: planned.rollsBefore,
+    habits: {},
+    heat: tankHeatSetting(tank, HOUSE),
+  });
   const id = `run-${String(index + 1).padStart(2, '0')}`;
   insertSession(`session-${id}`, daysAgo(run.daysAgo).getTime());
   insertRun({
@@ -183,6 +189,7 @@ function eventsOf(run: DemoRun, plan: RunPlan, id: string): RunEvent[] {
   const event = (body: object): RunEvent => ({ id: `${id}-event-${String(++n).padStart(3, '0')}`, atMs, ...body }) as RunEvent;
   const events: RunEvent[] = [event({ kind: 'readied', skipped: [] })];
   plan.steps.forEach((step, i) => {
+    if (run.leftOut?.includes(step.bath)) return void events.push(event({ kind: 'skipped', step: step.id }));
     const startMs = atMs;
     events.push(event({ kind: 'poured', step: step.id }));
     if (step.critical) {
@@ -192,7 +199,8 @@ function eventsOf(run: DemoRun, plan: RunPlan, id: string): RunEvent[] {
           events.push(event({ kind: 'reading', c, shownC: c, thermometer: 'Stem, blue cap', thermometerId: 'stem' }));
       }
     }
-    atMs = startMs + (step.seconds + dice(4)) * 1000;
+    const share = run.cutShort?.bath === step.bath ? run.cutShort.share : 1;
+    atMs = startMs + (Math.round(step.seconds * share) + dice(4)) * 1000;
     events.push(event({ kind: 'step-ended', step: step.id }));
     if (i === 1) for (const text of run.notes) events.push(event({ kind: 'note', text }));
     atMs += (4 + dice(5)) * 1000;
@@ -238,7 +246,7 @@ function putShelf(): void {
   writeSetting('evening', eveningDocument({ ...DEFAULT_EVENING, labPrice: 7.5 }));
 }
 
-export function fillDemo(): void {
+export async function fillDemo(): Promise<void> {
   inTransaction(() => {
     DEMO_KITS.forEach((kit, i) => saveKit(kit, daysAgo(90).getTime() + i));
     TANKS.forEach((tank, i) => saveTank(tank, daysAgo(90).getTime() + i));
@@ -266,10 +274,47 @@ export function fillDemo(): void {
     for (const batch of DEMO_BATCHES) if (batch.retired) setBatchRetired(batch.id, daysAgo(30).getTime());
     WAITING.forEach((roll, i) => putRoll(roll, daysAgo(5 - i)));
     putShelf();
+    EARLIER_RUNS.forEach((run, i) => putPastRun(run, PAST_RUNS.length + i));
+    putLogbook();
   });
+  await putStrips();
+  for (const run of endedRuns(-1, 0).runs) indexRunAnew(run.id);
+}
+
+/** What was seen on strips, and what was kept of it. */
+function putLogbook(): void {
+  for (const { run: runId, roll, ...look } of DEMO_LOOKS) {
+    const run = findRun(runId);
+    if (!run) throw new Error(`demo look at ${runId}, which is not there`);
+    const atMs = (run.endedAtMs ?? 0) + 26 * 3_600_000;
+    saveLook({ id: `look-${runId}`, runId, rollId: roll === undefined ? null : (run.plan.rollIds[roll] ?? null), atMs, ...look });
+  }
+  for (const { run, ...lesson } of DEMO_LESSONS) saveLesson({ ...lesson, runId: run }, (findRun(run)?.endedAtMs ?? 0) + 27 * 3_600_000);
+}
+
+/** Scans of strips’ ends are drawn, and then measured as any other scan is. */
+async function putStrips(): Promise<void> {
+  for (const strip of DEMO_STRIPS) {
+    const run = findRun(strip.run);
+    const drawn = await drawStrip(strip);
+    const measured = await measureDrawn(drawn);
+    addMeasure(
+      {
+        id: `strip-${strip.run}`,
+        runId: strip.run,
+        rollId: run?.plan.rollIds[0] ?? null,
+        scanner: DEMO_SCANNER,
+        measure: measured.measure,
+        good: strip.good,
+        atMs: (run?.endedAtMs ?? 0) + 28 * 3_600_000,
+      },
+      measured.picture,
+    );
+  }
 }
 
 const file = databaseFile();
 for (const suffix of ['', '-wal', '-shm']) rmSync(file + suffix, { force: true });
-fillDemo();
+await fillDemo();
+await writeSampleScans(join(dirname(file), 'scans-to-try'));
 console.log(`Filled ${file}`);

@@ -2,6 +2,8 @@ import type { FormatId } from '../core/film/format.ts';
 import type { Process } from '../core/film/process.ts';
 import type { Bath, Kit } from '../core/kit/kit.ts';
 import { shippedKit } from '../core/kit/shipped-kits.ts';
+import type { Inspection } from '../core/inspection/inspection.ts';
+import type { Lesson } from '../core/lessons/lesson.ts';
 import type { Treatment } from '../core/schedule/treatment.ts';
 
 /** The demo scenario of domain.md 14: a wood-fired village pottery and the chain ferry across its estuary, one autumn. */
@@ -37,7 +39,7 @@ export interface DemoBatch {
   readonly volumeMl: number;
   readonly mixedDaysAgo: number;
   readonly rollsBefore: number;
-  readonly priceCents: number;
+  readonly priceCents: number | null;
   readonly note: string;
   readonly retired?: boolean;
   readonly boxId?: string;
@@ -74,6 +76,17 @@ export const DEMO_BATCHES: readonly DemoBatch[] = [
     rollsBefore: 4.5,
     priceCents: 1725,
     note: 'For tests. Plastic bottles, squeezed.',
+  },
+  {
+    id: 'kiln-lane-2',
+    kitId: 'kiln-lane',
+    name: 'Kiln Lane 2',
+    volumeMl: 1000,
+    mixedDaysAgo: 108,
+    rollsBefore: 0,
+    priceCents: null,
+    note: 'A gift. Used to its last roll.',
+    retired: true,
   },
   {
     id: 'saltmarsh-2',
@@ -164,6 +177,10 @@ export interface DemoRun {
   readonly readings: readonly (readonly [number, number])[];
   readonly notes: readonly string[];
   readonly verdict: string;
+  /** A bath that was ended too soon, with the share of its time that it got. */
+  /** Baths that were left out. */
+  readonly leftOut?: readonly string[];
+  readonly cutShort?: { readonly bath: string; readonly share: number };
 }
 
 const plain = (name: string, kind: keyof typeof FILMS, format: FormatId, place: string, more: Partial<DemoRoll> = {}): DemoRoll => ({
@@ -183,7 +200,8 @@ export const PAST_RUNS: readonly DemoRun[] = [
     tankId: 'steel',
     tempC: 38,
     readings: [[20, 38.2]],
-    notes: ['First go with the half kit.'],
+    notes: ['First go with the half kit.', 'Straight into the bleach-fix: the rinse stood in the other room.'],
+    leftOut: ['rinse'],
     verdict: 'Good density, a touch green in the shade.',
     rolls: [plain('Clay delivery', 'fennel', '135-36', 'yard'), plain('Wheel tests', 'fennel', '135-36', 'throwing room')],
   },
@@ -299,3 +317,118 @@ export const PAST_RUNS: readonly DemoRun[] = [
     rolls: [plain('Brick by brick', 'fennel', '120', 'yard')],
   },
 ];
+
+/** The summer before: a batch used to its last roll, and what its strips said of it. */
+export const EARLIER_RUNS: readonly DemoRun[] = [
+  earlier(104, ['Pug mill', 'Slip jars']),
+  earlier(99, ['Drying racks']),
+  earlier(95, ['Bisque, first firing', 'Bisque, second firing']),
+  earlier(92, ['Kiln gods'], {
+    readings: [
+      [20, 36.3],
+      [150, 35.8],
+    ],
+    notes: ['The window was open. Did not follow the finish.'],
+  }),
+  earlier(90, ['Tide gauge']),
+  earlier(86, ['Wadding', 'Kiln furniture']),
+  earlier(81, ['Reed cutters'], {
+    cutShort: { bath: 'bleach-fix', share: 0.55 },
+    verdict: 'Greyish: the bleach-fix came out when the telephone rang.',
+  }),
+  earlier(77, ['Ferry chain, new links']),
+  earlier(72, ['Salt pans', 'Salt store'], { verdict: 'Thin all over. The batch is done.' }),
+];
+
+function earlier(daysAgo: number, names: readonly string[], more: Partial<DemoRun> = {}): DemoRun {
+  return {
+    daysAgo,
+    hour: 19,
+    batchId: 'kiln-lane-2',
+    tankId: 'steel',
+    tempC: 38,
+    readings: [
+      [20, 37.5],
+      [150, 37.1],
+    ],
+    notes: [],
+    verdict: '',
+    rolls: names.map((name) => plain(name, 'fennel', '135-36', 'yard')),
+    ...more,
+  };
+}
+
+export interface DemoLook {
+  readonly run: string;
+  /** The place of the roll in its run; absent, all of them. */
+  readonly roll?: number;
+  readonly seen: Inspection;
+  readonly filmIs: 'wet' | 'dry' | 'scanned';
+  readonly note: string;
+}
+
+/** Six strips, each spoilt in another way, and one that is not; the cold one of three days ago nobody has looked at yet. */
+export const DEMO_LOOKS: readonly DemoLook[] = [
+  { run: 'run-01', seen: { edge: 'normal', frames: 'normal', colour: 'cast', marks: [] }, filmIs: 'scanned', note: 'Green in the shade.' },
+  { run: 'run-04', seen: { edge: 'normal', frames: 'normal', colour: 'right', marks: ['black-specks'] }, filmIs: 'dry', note: '' },
+  { run: 'run-06', seen: { edge: 'normal', frames: 'normal', colour: 'right', marks: [] }, filmIs: 'scanned', note: '' },
+  {
+    run: 'run-07',
+    roll: 0,
+    seen: { edge: 'normal', frames: 'thin', colour: 'right', marks: [] },
+    filmIs: 'dry',
+    note: 'The ferry’s lamps only.',
+  },
+  { run: 'run-16', seen: { edge: 'normal', frames: 'normal', colour: 'weak', marks: ['silver'] }, filmIs: 'dry', note: '' },
+  { run: 'run-18', seen: { edge: 'thin', frames: 'thin', colour: 'right', marks: [] }, filmIs: 'scanned', note: '' },
+];
+
+export const DEMO_LESSONS = [
+  {
+    id: 'lesson-wipe-longer',
+    run: 'run-04',
+    text: 'Wipe the backing until the cloth stays white.',
+    about: { kind: 'process', is: 'ECN-2', name: 'ECN-2' },
+    at: 'wash',
+  },
+  {
+    id: 'lesson-night-film',
+    run: 'run-07',
+    text: 'Tern at night: meter for the lamps and give a stop more.',
+    about: { kind: 'film', is: 'Tern 400', name: 'Tern 400' },
+    at: 'planning',
+  },
+] as const satisfies readonly (Lesson & { readonly run: string })[];
+
+/** What a strip’s end measured, by its run: densities of the clear base and of the dark leader, red, green and blue. */
+export interface DemoStrip {
+  readonly run: string;
+  readonly base: readonly [number, number, number];
+  readonly leader: readonly [number, number, number];
+  readonly good: boolean;
+}
+
+const BASE = [0.28, 0.62, 0.88] as const;
+const strip = (run: string, range: number, good: boolean, blue = 0): DemoStrip => ({
+  run,
+  base: BASE,
+  leader: [BASE[0] + range - 0.06, BASE[1] + range, BASE[2] + range + 0.05 + blue],
+  good,
+});
+
+/** Five good rolls, then a developer that tires; the next batches are themselves again. */
+export const DEMO_STRIPS: readonly DemoStrip[] = [
+  strip('run-10', 1.71, true),
+  strip('run-11', 1.69, true, 0.01),
+  strip('run-12', 1.72, true),
+  strip('run-14', 1.7, true, -0.01),
+  strip('run-15', 1.71, true),
+  strip('run-16', 1.66, false),
+  strip('run-17', 1.61, false),
+  strip('run-18', 1.54, false, 0.02),
+  strip('run-01', 1.7, true, 0.03),
+  strip('run-06', 1.72, true),
+  strip('run-07', 1.7, true),
+];
+
+export const DEMO_SCANNER = 'flatbed, all corrections off';

@@ -30,26 +30,51 @@ const PLACES = [
   '/bench',
   '/logbook',
   '/logbook/run-02',
+  '/logbook/year',
+  '/logbook/lessons',
+  '/logbook/lessons?run=run-07&cause=under-exposed',
+  '/logbook/strips',
+  '/logbook/trends',
+  '/logbook/compare?a=run-01&b=run-07',
+  '/logbook/book',
+  '/logbook/run-18',
+  '/logbook/run-16',
+  '/logbook/run-07/look',
+  '/logbook/run-08/look',
+  '/logbook/run-07/measure',
 ];
 
-for (const width of [1280, 390]) {
-  test(`at ${width} px every place is complete, accessible and no wider than the screen`, async ({ page }) => {
-    await page.setViewportSize({ width, height: 820 });
-    const said: string[] = [];
-    page.on('pageerror', (error) => said.push(error.message));
-    page.on('console', (message) => message.type() === 'error' && said.push(message.text()));
-    for (const place of PLACES) {
-      await open(page, place);
-      await expect(page.locator('h1')).toBeVisible();
-      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze();
-      expect(
-        violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => `${place} ${v.id}: ${v.nodes[0]?.html}`),
-      ).toEqual([]);
-      expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth), place).toBeLessThanOrEqual(0);
-    }
-    expect(said).toEqual([]);
-  });
-}
+/** The places a few at a time: on a busy machine all of them take longer than a test may. */
+const GROUPS = [
+  ['Session and rolls', PLACES.filter((place) => !/^\/(shelf|safety|logbook|bench)/.test(place))],
+  ['the Shelf', PLACES.filter((place) => /^\/(shelf|safety)/.test(place))],
+  ['the Bench and runs of the Logbook', PLACES.filter((place) => /^\/(bench|logbook\/run)/.test(place))],
+  ['the Logbook', PLACES.filter((place) => /^\/logbook(?!\/run)/.test(place))],
+] as const;
+
+test('every place is looked at once', () => {
+  expect(GROUPS.flatMap(([, places]) => places).sort()).toEqual([...PLACES].sort());
+});
+
+for (const width of [1280, 390])
+  for (const [name, places] of GROUPS) {
+    test(`at ${width} px ${name}: complete, accessible and no wider than the screen`, async ({ page }) => {
+      await page.setViewportSize({ width, height: 820 });
+      const said: string[] = [];
+      page.on('pageerror', (error) => said.push(error.message));
+      page.on('console', (message) => message.type() === 'error' && said.push(message.text()));
+      for (const place of places) {
+        await open(page, place);
+        await expect(page.locator('h1')).toBeVisible();
+        const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze();
+        expect(
+          violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => `${place} ${v.id}: ${v.nodes[0]?.html}`),
+        ).toEqual([]);
+        expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth), place).toBeLessThanOrEqual(0);
+      }
+      expect(said).toEqual([]);
+    });
+  }
 
 test('unknown addresses, deleted records and finished runs lead on', async ({ page }) => {
   for (const address of [

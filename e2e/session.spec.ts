@@ -145,7 +145,7 @@ test('forty rolls from a spreadsheet: a preview, faults by row, the rest on requ
   await expect(page.getByText('38 imported, 2 rows left out.')).toBeVisible();
   const download = page.waitForEvent('download');
   await page.getByRole('link', { name: 'Export' }).click();
-  expect(readFileSync(await (await download).path(), 'utf8').split('\r\n').length).toBe(22 + 38 + 1);
+  expect(readFileSync(await (await download).path(), 'utf8').split('\r\n').length).toBe(35 + 38 + 1);
 
   await page.getByLabel('Tick Harbour 1', { exact: true }).check();
   await page.getByLabel('Tick Harbour 2', { exact: true }).check();

@@ -35,6 +35,10 @@ const PLACES = [
   '/logbook',
   '/logbook/run-02',
   '/logbook/run-04',
+  '/logbook/run-13',
+  '/logbook/run-13/look',
+  '/logbook/trends',
+  '/logbook/compare?a=run-13&b=run-07',
 ];
 
 /** Everything a person can read or hear of a page: its text, what stands in fields and lists, names and descriptions. */

@@ -15,7 +15,7 @@ function newestMs(folder) {
   return newest;
 }
 
-const sources = Math.max(...['core', 'cli', 'kits'].map((folder) => newestMs(join(root, folder))));
+const sources = Math.max(...['core', 'cli', 'scan', 'kits'].map((folder) => newestMs(join(root, folder))));
 if (!existsSync(built) || statSync(built).mtimeMs < sources) {
   mkdirSync(dirname(built), { recursive: true });
   const { build } = await import('esbuild');

@@ -83,10 +83,14 @@ await picture('mixing', '/shelf/batches/new?kit=kiln-lane', WIDE, async (page) =
     await page.locator('[data-act]').click();
   }
 });
-await picture('kit', '/shelf/kits/kiln-lane');
 await picture('kit-leaflet', '/shelf/kits/kiln-lane/leaflet');
 await picture('logbook', '/logbook');
-await picture('logbook-run', '/logbook/run-02');
+await picture('logbook-run', '/logbook/run-18');
+await picture('logbook-look', '/logbook/run-13/look', WIDE, async (page) => {
+  for (const question of ['Numbers along the edge', 'Frames'])
+    await page.getByRole('group', { name: question }).getByText('thin', { exact: true }).click();
+});
+await picture('strips', '/logbook/strips?batch=kiln-lane-2');
 await picture('habits', '/habits');
 const ready = await runAt([]);
 await picture('bench-ready', ready);

@@ -46,7 +46,7 @@ function sqliteWorks() {
 /** Builds unless the last build is newer than every source. */
 export function buildIfNeeded() {
   const server = join(root, 'build', 'server', 'index.js');
-  const sources = ['app', 'core', 'server', 'kits', 'public', 'package-lock.json', 'vite.config.ts', 'react-router.config.ts'];
+  const sources = ['app', 'core', 'scan', 'server', 'kits', 'public', 'package-lock.json', 'vite.config.ts', 'react-router.config.ts'];
   const last = join(root, 'build', 'csv-reader.mjs');
   if (existsSync(server) && existsSync(last) && newest(sources) < statSync(last).mtimeMs) return;
   const status = run(tool('react-router'), ['build'], { env: { NODE_ENV: 'production' } });

@@ -8,7 +8,7 @@ installPackages();
 if (!quick) ensureChromium();
 if (run(tool('react-router'), ['typegen']) !== 0) process.exit(1);
 
-const IMPORTS = ['app', 'core', 'cli', 'server', '--config', '.dependency-cruiser.cjs', '--output-type', 'err'];
+const IMPORTS = ['app', 'core', 'cli', 'scan', 'server', '--config', '.dependency-cruiser.cjs', '--output-type', 'err'];
 const changed = quick ? changedSources() : [];
 const reading = quick
   ? [

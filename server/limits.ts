@@ -6,6 +6,8 @@ const MB = 1_000_000;
 const MOST_BYTES: readonly (readonly [RegExp, number])[] = [
   [/^\/rolls\/import(\.data)?$/, 30 * MB],
   [/^\/safety(\.data)?$/, 11 * MB],
+  [/^\/logbook\/[^/]+\/scans$/, 201 * MB],
+  [/^\/logbook\/book(\.data)?$/, 101 * MB],
   [/^\/shelf\/kits\/[^/]+\/document(\.data)?$/, 3 * MB],
 ];
 const MOST_BYTES_ELSEWHERE = 1 * MB;

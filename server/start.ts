@@ -3,6 +3,8 @@ import express from 'express';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import type { ServerBuild } from 'react-router';
+import { backupOfTheDay } from '../app/server/backups.server.ts';
+import { today } from '../app/server/clock.server.ts';
 import { closeDatabase } from '../app/server/database.server.ts';
 import { compressed } from './compressed.ts';
 import { headers } from './headers.ts';
@@ -39,7 +41,19 @@ const server = app.listen(port, host, (error) => {
   );
 });
 // Half-sent requests must not hold a place for ever.
-server.requestTimeout = 60_000;
+// A scan of 200 MB over a house’s wireless takes minutes.
+server.requestTimeout = 600_000;
 server.headersTimeout = 20_000;
+
+/** A copy each day the application runs; a disk without room for one is said, and stops nothing. */
+function keepACopy(): void {
+  void (async () => backupOfTheDay(today()))().catch((error: unknown) =>
+    console.error(`Today’s copy of the book was not made: ${error instanceof Error ? error.message : String(error)}`),
+  );
+}
+if (process.env['STEADY_REEL_DAILY_COPY'] !== 'off') {
+  keepACopy();
+  setInterval(keepACopy, 3_600_000).unref();
+}
 
 shutDownOn(['SIGINT', 'SIGTERM'], server, closeDatabase);

@@ -1,9 +1,10 @@
 import { Suspense, useEffect, useMemo, useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
 import { data, Link, redirectDocument, useRouteLoaderData } from 'react-router';
 import { lastUndoable } from '../../core/run/guard.ts';
 import { asToldAtTheBench } from '../../core/run/bottle-at-bench.ts';
 import { bottlesWaiting } from '../../core/run/bottles-waiting.ts';
+import { lessonsAt } from '../../core/lessons/lesson.ts';
+import { momentsOfStep } from '../../core/lessons/moment.ts';
 import type { ReadingOf } from '../../core/run/event.ts';
 import { runNow, type DueCue } from '../../core/run/now.ts';
 import { outOfPlace } from '../../core/run/out-of-place.ts';
@@ -32,11 +33,14 @@ import { NoteEntry, ReadingEntry } from './reading-entry.tsx';
 import { StartEntry } from './start-entry.tsx';
 import { Readiness } from './readiness.tsx';
 import { SidePanel } from './side-panel.tsx';
+import { lessonsForRun } from '../run/lessons-of-run.server.ts';
 import { bottlesOfRun } from '../run/bottles-of-run.server.ts';
 import { nextRun } from './next-run.server.ts';
 import { showClock } from './show-clock.ts';
+import { LessonLine } from './lesson-line.tsx';
 import { TipLine } from './tip-line.tsx';
 import { useAwake, useBench } from './use-bench.ts';
+import { useBenchKeys, type Panel, type PanelName } from './use-bench-keys.ts';
 import { useCues } from './use-cues.ts';
 import { useNextRun } from './use-next-run.ts';
 import { useNow } from './use-now.ts';
@@ -67,14 +71,10 @@ export function loader({ params, request }: Route.LoaderArgs) {
     tipsAway: readTipsAway(storedSetting('tips')),
     after: nextRun(run),
     bottles: bottlesOfRun(run),
+    lessons: lessonsForRun(run),
     today: today(),
   };
 }
-
-type PanelName = 'note' | 'more' | 'sound' | 'keys' | 'start' | 'margin' | 'incident';
-/** Panels that are typed into: their keys are their own. */
-const TYPED_INTO: readonly string[] = ['reading', 'note', 'start', 'margin', 'incident'];
-type Panel = { readonly kind: 'reading'; readonly first: string } | { readonly kind: PanelName } | null;
 
 export default function Bench({ loaderData }: Route.ComponentProps) {
   const { runId, sessionId, position, runsInSession, thermometers } = loaderData;
@@ -127,38 +127,7 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
   const nudge = (seconds: number) => state.phase === 'running' && here && act({ kind: 'nudged', step: here.id, seconds });
   const open = (kind: PanelName) => setPanel((before) => (before?.kind === kind ? null : { kind }));
 
-  // Without dependencies a key does what the button does now; a list of them once forgot one.
-  const free = {
-    enabled: ready && !TYPED_INTO.includes(panel?.kind ?? ''),
-  };
-  useHotkeys(
-    'space',
-    (event) => {
-      // A focused button is pressed by Space as everywhere; everything else means the act.
-      if ((event.target as HTMLElement).closest('button, a, input, select, summary')) return;
-      event.preventDefault();
-      if (!event.repeat) press();
-    },
-    free,
-  );
-  useHotkeys('r', (event) => (event.preventDefault(), setPanel({ kind: 'reading', first: '' })), free);
-  useHotkeys('n', (event) => (event.preventDefault(), setPanel({ kind: 'note' })), free);
-  useHotkeys('z', undo, free);
-  useHotkeys('comma, shift+comma', (event) => void nudge(event.shiftKey ? -5 : -1), free);
-  useHotkeys('period, shift+period', (event) => void nudge(event.shiftKey ? 5 : 1), free);
-  useHotkeys('s', () => open('sound'), free);
-  useHotkeys('b', (event) => (event.preventDefault(), state.phase === 'running' && open('start')), free);
-  useHotkeys('shift+slash, ?', () => open('keys'), { ...free, useKey: true });
-  useHotkeys('escape', () => setPanel(null));
-  useHotkeys(
-    '0,1,2,3,4,5,6,7,8,9',
-    (event) => {
-      if ((event.target as HTMLElement).closest('input, select, textarea')) return;
-      event.preventDefault();
-      setPanel({ kind: 'reading', first: event.key });
-    },
-    free,
-  );
+  useBenchKeys({ ready, panel, setPanel, press, undo, nudge, open, running: state.phase === 'running' });
 
   const close = () => setPanel(null);
   const shared = { plan, state, now, nowMs };
@@ -259,6 +228,7 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
                   {...{ runId, sessionId, plan, thermometers, bottles }}
                   today={loaderData.today}
                   tips={tips}
+                  lessons={lessonsAt(loaderData.lessons, ['warming', 'first-pour'])}
                   act={(what) => (void unlock(), act(what))}
                   measuring={panel?.kind === 'reading' ? panel.first : null}
                   measure={(first) => setPanel(first === null ? null : { kind: 'reading', first })}
@@ -267,6 +237,9 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
             ) : (
               <>
                 <div className="grow pb-4">
+                  {state.phase !== 'paused' && (
+                    <LessonLine lessons={lessonsAt(loaderData.lessons, here ? momentsOfStep(here.kind) : ['hanging-up'])} />
+                  )}
                   <NowPanel {...shared} {...{ act, next, bottles }} today={loaderData.today} />
                   {here && state.phase !== 'paused' && <TipLine tips={tipsAtStep(here, state.phase === 'running')} {...tips} />}
                 </div>

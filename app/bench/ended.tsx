@@ -1,5 +1,6 @@
 import { Form, Link } from 'react-router';
 import { plannedAndActual } from '../../core/run/planned-and-actual.ts';
+import { isRepair } from '../../core/run/repair.ts';
 import type { RunPlan } from '../../core/run/run-plan.ts';
 import type { RunState } from '../../core/run/state.ts';
 import { showDuration, showMinutes } from '../../core/units/duration.ts';
@@ -24,12 +25,13 @@ export function Ended({ runId, plan, state, nowMs, undo, next, until }: EndedPro
   const dryAtMs = (state.endedAtMs ?? nowMs) + plan.dryingS * 1000;
   const dryInS = Math.ceil((dryAtMs - nowMs) / 1000);
   const finished = state.phase === 'finished';
+  const repair = isRepair(plan);
   const rolls = Math.round(plan.runRolls * 100) / 100;
   const settled = useSettled('ended');
   return (
     <section aria-labelledby="ended" className="flex grow flex-col">
       <h2 id="ended" className="text-3xl font-bold">
-        {finished ? 'Developed' : 'Given up'}
+        {finished ? (repair ? 'Done again' : 'Developed') : 'Given up'}
       </h2>
       {again.length > 0 && (
         <p role="alert" className="mt-2 rounded-card border-2 border-straw px-4 py-2 text-lg font-bold text-straw">
@@ -39,10 +41,14 @@ export function Ended({ runId, plan, state, nowMs, undo, next, until }: EndedPro
       )}
       <p className="mt-1 text-lg text-night-quiet">
         {finished
-          ? `${plan.rollNames.join(', ')}: hung up. The batch has counted ${rolls === 1 ? 'one roll' : `${rolls} rolls`} more.`
-          : state.givenUp?.countsRolls
-            ? 'The rolls are marked spoilt and counted for the batch.'
-            : 'The rolls wait again; the batch counts nothing.'}
+          ? repair
+            ? `${plan.rollNames.join(', ')}: hung up again. The bottles that were poured have counted it.`
+            : `${plan.rollNames.join(', ')}: hung up. The batch has counted ${rolls === 1 ? 'one roll' : `${rolls} rolls`} more.`
+          : repair
+            ? 'The film is as it was before.'
+            : state.givenUp?.countsRolls
+              ? 'The rolls are marked spoilt and counted for the batch.'
+              : 'The rolls wait again; the batch counts nothing.'}
       </p>
       <p className="mt-2 flex flex-wrap items-center gap-3">
         <button type="button" className="min-h-12 rounded-card border border-night-quiet px-4 font-semibold" onClick={undo}>

@@ -7,7 +7,7 @@ process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-'))
 import { findBatch } from '../server/batches.server.ts';
 import { nowMs } from '../server/clock.server.ts';
 import { eventsOfRun } from '../server/run-events.server.ts';
-import { stateOfRun } from '../run/run-log.server.ts';
+import { stateOfRun } from '../run/run-state.server.ts';
 import { findRun, liveRun } from '../server/runs.server.ts';
 import { startSession } from '../run/session-start.server.ts';
 import { storeBatch, storeRoll, storeTank } from '../server/a-shelf.fixture.ts';

@@ -10,7 +10,8 @@ import { runNow } from '../../core/run/now.ts';
 import { nowMs } from '../server/clock.server.ts';
 import { eventsOfRun } from '../server/run-events.server.ts';
 import { findRun } from '../server/runs.server.ts';
-import { recordEvent, stateOfRun } from '../run/run-log.server.ts';
+import { recordEvent } from '../run/run-log.server.ts';
+import { stateOfRun } from '../run/run-state.server.ts';
 import type { Route } from './+types/events.ts';
 
 const MOST_BYTES = 20_000;

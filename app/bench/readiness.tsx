@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Form, useFetcher } from 'react-router';
 import { isDeveloper, isWater } from '../../core/kit/kind.ts';
+import { isRepair } from '../../core/run/repair.ts';
 import type { RunPlan } from '../../core/run/run-plan.ts';
 import { tipsBeforeTheFirstPour } from '../../core/run/tips.ts';
 import { pouredAtC } from '../../core/schedule/cues.ts';
@@ -12,6 +13,8 @@ import { showTemperature } from '../../core/units/temperature.ts';
 import { useUnits, type Units } from '../ui/units.ts';
 import { ReadingEntry, type Thermometer } from './reading-entry.tsx';
 import type { Act } from './run-channel.ts';
+import type { ReturningLesson } from '../run/lessons-of-run.server.ts';
+import { LessonList } from './lesson-line.tsx';
 import { TipLine, type TipLineProps } from './tip-line.tsx';
 
 interface Check {
@@ -30,6 +33,7 @@ interface ReadinessProps {
   readonly bottles: readonly BottleAtBench[];
   readonly today: string;
   readonly tips: Omit<TipLineProps, 'tips'>;
+  readonly lessons: readonly ReturningLesson[];
   readonly act: (act: Act) => void;
   /** The digit a measurement was begun with; null while none is being typed. */
   readonly measuring: string | null;
@@ -37,7 +41,19 @@ interface ReadinessProps {
 }
 
 /** Before the first pour: everything that cannot be fetched once the developer is in. */
-export function Readiness({ runId, sessionId, plan, thermometers, bottles, today, tips, act, measuring, measure }: ReadinessProps) {
+export function Readiness({
+  runId,
+  sessionId,
+  plan,
+  thermometers,
+  bottles,
+  today,
+  tips,
+  lessons,
+  act,
+  measuring,
+  measure,
+}: ReadinessProps) {
   const units = useUnits();
   const measured = { runId, sessionId, plan, thermometers, measuring, measure };
   const checks = readinessChecks(plan, units, bottles, today);
@@ -50,6 +66,7 @@ export function Readiness({ runId, sessionId, plan, thermometers, bottles, today
         Before the first pour
       </h2>
       <p className="mt-1 text-night-quiet">Tick what is there. What you leave open is written down with the run.</p>
+      <LessonList lessons={lessons} />
       {/* While it is typed it stands on top, where the act button of a phone does not cover it. */}
       {measuring !== null && <Measured {...measured} />}
       <ul className="mt-4 grid gap-2 md:grid-cols-2">
@@ -118,7 +135,7 @@ function Measured({
   thermometers,
   measuring,
   measure,
-}: Omit<ReadinessProps, 'act' | 'tips' | 'bottles' | 'today'>) {
+}: Omit<ReadinessProps, 'act' | 'tips' | 'bottles' | 'today' | 'lessons'>) {
   const { temperature } = useUnits();
   const replan = useFetcher<{ readonly message: string }>();
   const developer = plan.steps.find((step) => isDeveloper(step.kind));
@@ -185,7 +202,10 @@ export function readinessChecks(plan: RunPlan, units: Units, known: readonly Bot
   const water = plan.steps.find((step) => isWater(step.kind));
   const at = (step: PlannedStep) => showTemperature(pouredAtC(step), units.temperature);
   return [
-    { id: 'loaded', asks: `${plan.tankName} loaded in complete darkness and closed` },
+    {
+      id: 'loaded',
+      asks: isRepair(plan) ? `${plan.tankName} loaded; light does no harm now` : `${plan.tankName} loaded in complete darkness and closed`,
+    },
     ...bottles.map((step, i) => ({
       id: `bottle-${step.id}`,
       ...bottleCheck(

@@ -1,29 +1,50 @@
-import { textOf } from '../ui/form.ts';
 import { data, Form, Link, redirect } from 'react-router';
-import { bottlesOfRun } from '../run/bottles-of-run.server.ts';
+import { AGAIN } from '../../core/inspection/cause.ts';
 import { plannedAndActual } from '../../core/run/planned-and-actual.ts';
-import { showDuration, showDurationChange } from '../../core/units/duration.ts';
-import { showTemperature } from '../../core/units/temperature.ts';
-import { stateOfRun } from '../run/run-log.server.ts';
-import { rollsOfRun } from '../server/rolls.server.ts';
-import { draftOfSession, findRun, openSessionId, setRunVerdict } from '../server/runs.server.ts';
+import { bottlesOfRun } from '../run/bottles-of-run.server.ts';
+import { lessonsHeardIn } from '../run/lessons-of-run.server.ts';
+import { indexRunAnew } from '../run/run-index.server.ts';
+import { judgementOf } from '../run/run-record.server.ts';
+import { stateOfRun } from '../run/run-state.server.ts';
+import { listBatches } from '../server/batches.server.ts';
 import { shownInstant } from '../server/clock.server.ts';
+import { answersOfRun, lessonsOfRun } from '../server/lessons.server.ts';
+import { looksOfRun } from '../server/looks.server.ts';
+import { measuresOfRun } from '../server/measures.server.ts';
+import { rollsOfRun } from '../server/rolls.server.ts';
+import { draftOfSession, findRun, liveRunTitle, openSessionId, repairsOfRun, setRunVerdict } from '../server/runs.server.ts';
 import { writeSetting } from '../server/settings.server.ts';
 import { INPUT } from '../ui/fields.tsx';
-import { Button, Card, Label, Notice, PageHead } from '../ui/parts.tsx';
+import { textOf } from '../ui/form.ts';
+import { Button, Card, Label, LinkButton, Notice, PageHead } from '../ui/parts.tsx';
 import { Strip } from '../ui/strip.tsx';
-import { useUnits } from '../ui/units.ts';
 import type { Route } from './+types/run.ts';
-import { LookAtTheStrip } from './look-at-the-strip.tsx';
+import { LessonsAsked } from './runs/lessons-asked.tsx';
+import { Looks } from './runs/looks.tsx';
+import { MeasuresOfRun } from './runs/measures-of-run.tsx';
+import { PlannedAndWas } from './runs/planned-and-was.tsx';
+import { RepairForm } from './runs/repair-form.tsx';
 
 export const meta: Route.MetaFunction = ({ loaderData: loaded }) => [{ title: `${loaded?.plan.title ?? 'A run'} · Steady Reel` }];
 
-export function loader({ params }: Route.LoaderArgs) {
+export function loader({ params, request }: Route.LoaderArgs) {
   const run = findRun(params.runId);
   if (!run) throw data('The logbook has no such run.', { status: 404 });
   if (run.state === 'live') throw redirect(`/bench/${run.id}`);
+  const asked = new URL(request.url).searchParams;
   const state = stateOfRun(run);
   const firstMs = state.actual.find((step) => step)?.startMs ?? null;
+  const rolls = rollsOfRun(run.id).map((roll) => ({ id: roll.id, name: roll.name, film: roll.film }));
+  const rollName = (id: string | null) => rolls.find((roll) => roll.id === id)?.name ?? null;
+  const looks = looksOfRun(run.id).map((look) => ({
+    ...look,
+    when: shownInstant(look.atMs, 'EEE d MMM yyyy, HH:mm'),
+    rollName: rolls.length > 1 ? rollName(look.rollId) : null,
+    judgement: judgementOf(run, look),
+  }));
+  const answers = answersOfRun(run.id);
+  const heard = run.endedAtMs === null || run.state !== 'finished' ? [] : lessonsHeardIn(run, firstMs ?? run.endedAtMs);
+  const helps = new Set(looks[0]?.judgement.causes.slice(0, 2).flatMap((cause) => cause.again) ?? []);
   return {
     id: run.id,
     plan: run.plan,
@@ -35,7 +56,30 @@ export function loader({ params }: Route.LoaderArgs) {
     skipped: state.skippedChecks,
     givenUp: state.givenUp,
     bottles: bottlesOfRun(run).map(({ name, code, standing }) => ({ name, code, standing })),
-    rolls: rollsOfRun(run.id).map((roll) => ({ id: roll.id, name: roll.name, film: roll.film })),
+    rolls,
+    looks,
+    dropped: asked.get('dropped'),
+    lessonsAsked: heard.map(({ id, text }) => ({ id, text, helped: answers.get(id) ?? null })),
+    lessons: lessonsOfRun(run.id).map(({ id, text }) => ({ id, text })),
+    measures: measuresOfRun(run.id).map((each) => ({
+      ...each,
+      when: shownInstant(each.atMs, 'd MMM yyyy'),
+      rollName: rollName(each.rollId),
+    })),
+    repairs: repairsOfRun(run.id).map((each) => ({ id: each.id, title: each.plan.title, live: each.state === 'live' })),
+    repairOf: run.repairs === null ? null : { id: run.repairs, name: findRun(run.repairs)?.plan.title ?? 'the first run' },
+    repair:
+      run.state === 'finished'
+        ? {
+            helps: AGAIN.filter((each) => helps.has(each)),
+            refused: asked.get('refused'),
+            batchId: run.batchId,
+            batches: listBatches()
+              .filter((batch) => batch.kit.process === run.plan.process)
+              .map(({ id, name }) => ({ id, name })),
+            live: liveRunTitle() !== null,
+          }
+        : null,
   };
 }
 
@@ -51,16 +95,39 @@ export async function action({ request, params }: Route.ActionArgs) {
   }
   if (!findRun(params.runId)) throw data('The logbook has no such run.', { status: 404 });
   setRunVerdict(params.runId, textOf(form, 'verdict').trim().slice(0, 2000));
+  indexRunAnew(params.runId);
   throw redirect(`/logbook/${params.runId}`);
 }
 
 export default function RunPage({ loaderData }: Route.ComponentProps) {
-  const { plan, steps, notes, rolls, when, verdict, givenUp, skipped, bottles } = loaderData;
-  const { temperature } = useUnits();
+  const { id, plan, steps, notes, rolls, when, verdict, givenUp, skipped, bottles, repair, repairs, repairOf, lessons } = loaderData;
   return (
     <>
-      <PageHead title={plan.rollNames.join(', ')}>
+      <PageHead
+        title={plan.rollNames.join(', ')}
+        action={
+          <div className="no-print flex flex-wrap gap-2">
+            <LinkButton to={`/logbook/compare?a=${id}`}>Compare</LinkButton>
+            <a
+              className="inline-flex min-h-11 items-center rounded-card border border-[#8aa39e] bg-card px-4 font-semibold no-underline"
+              href={`/logbook/${id}/page.html`}
+            >
+              To print or send
+            </a>
+          </div>
+        }
+      >
         {plan.title}. {when}
+        {repairOf && (
+          <>
+            {' '}
+            On film of{' '}
+            <Link className="underline" to={`/logbook/${repairOf.id}`}>
+              {repairOf.name}
+            </Link>
+            .
+          </>
+        )}
       </PageHead>
       {givenUp && (
         <div className="mb-4">
@@ -73,62 +140,34 @@ export default function RunPage({ loaderData }: Route.ComponentProps) {
       <Card className="mb-4">
         <Strip steps={plan.steps.map((step) => ({ id: step.bath, kind: step.kind, name: step.name, seconds: step.seconds }))} />
       </Card>
-      <div className="grid gap-4 lg:grid-cols-[minmax(0,1.6fr)_minmax(0,1fr)]">
-        <Card>
-          <h2 className="mb-2 font-bold">Planned and as it was</h2>
-          <table className="w-full">
-            <thead>
-              <tr className="border-b border-line text-left text-sm text-quiet">
-                <th className="py-1.5 font-normal">Bath</th>
-                <th className="text-right font-normal max-sm:hidden">from</th>
-                <th className="pl-3 text-right font-normal">planned</th>
-                <th className="pl-3 text-right font-normal">was</th>
-                <th className="pl-3 text-right font-normal max-sm:hidden">off by</th>
-              </tr>
-            </thead>
-            <tbody>
-              {steps.map((step, i) => (
-                <tr key={step.bath + String(i)} className="border-b border-line last:border-0">
-                  <th scope="row" className="py-2 text-left font-semibold">
-                    {step.name}
-                    {step.got?.words && (
-                      <span className={`block text-sm font-normal ${step.got.verdict === 'on-time' ? 'text-quiet' : 'text-hot'}`}>
-                        {step.got.words}
-                      </span>
-                    )}
-                    {step.own && <span className="block text-sm font-normal text-quiet">{step.own.words}</span>}
-                    {plan.steps[i]?.critical && plan.steps[i].pourC !== null && (
-                      <span className="block text-sm font-normal text-quiet">
-                        planned to be poured at {showTemperature(plan.steps[i].pourC, temperature)}
-                      </span>
-                    )}
-                    {step.readings.length > 0 && (
-                      <span className="block text-sm font-normal text-quiet">
-                        {step.readings
-                          .map(
-                            (reading) =>
-                              `${showTemperature(reading.c, temperature)} at ${showDuration(reading.atS)}${reading.thermometer ? ` by ${reading.thermometer}` : ''}`,
-                          )
-                          .join(', ')}
-                      </span>
-                    )}
-                  </th>
-                  <td className="figure text-right text-quiet max-sm:hidden">
-                    {step.startedAtS === null ? '' : showDuration(step.startedAtS)}
-                  </td>
-                  <td className="figure text-right">{showDuration(step.plannedS)}</td>
-                  <td className="figure text-right font-semibold text-teal">
-                    {step.skipped ? 'skipped' : step.actualS === null ? 'not run' : showDuration(step.actualS)}
-                  </td>
-                  <td className="figure text-right text-quiet max-sm:hidden">
-                    {step.actualS === null ? '' : showDurationChange(step.actualS - step.plannedS)}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </Card>
+      <div className="grid items-start gap-4 lg:grid-cols-[minmax(0,1.6fr)_minmax(0,1fr)]">
         <div className="space-y-4">
+          <Looks runId={id} film={plan.process === 'E-6' ? 'slide' : 'negative'} looks={loaderData.looks} dropped={loaderData.dropped} />
+          <Card>
+            <h2 className="mb-2 font-bold">Planned and as it was</h2>
+            <PlannedAndWas steps={steps} planned={plan.steps} />
+          </Card>
+        </div>
+        <div className="space-y-4">
+          <LessonsAsked runId={id} lessons={loaderData.lessonsAsked} />
+          {repair && (repair.helps.length > 0 || repair.refused !== null) && <RepairForm runId={id} {...repair} />}
+          {repairs.length > 0 && (
+            <Card>
+              <h2 className="font-bold">Done again</h2>
+              <ul>
+                {repairs.map((each) => (
+                  <li key={each.id}>
+                    <Link
+                      className="inline-flex min-h-11 items-center underline"
+                      to={each.live ? `/bench/${each.id}` : `/logbook/${each.id}`}
+                    >
+                      {each.title}
+                    </Link>
+                  </li>
+                ))}
+              </ul>
+            </Card>
+          )}
           <Card>
             <h2 className="mb-2 font-bold">Rolls</h2>
             <ul className="space-y-1">
@@ -149,34 +188,37 @@ export default function RunPage({ loaderData }: Route.ComponentProps) {
               <Label figure={plan.tankName}>Tank</Label>
             </div>
           </Card>
-          <LookAtTheStrip />
-          <Form method="post">
-            <Button name="intent" value="again" className="w-full">
-              Plan an evening like this one
-            </Button>
-          </Form>
-          {bottles.length > 0 && (
-            <Card>
-              <h2 className="font-bold">Its bottles</h2>
-              <ul className="mt-1 divide-y divide-line">
-                {bottles.map((bottle) => (
-                  <li key={bottle.code}>
-                    <Link className="flex min-h-11 items-center justify-between gap-3 hover:underline" to={`/shelf/bottles/${bottle.code}`}>
-                      <span>
-                        {bottle.name} <span className="figure text-quiet">{bottle.code}</span>
-                      </span>
-                      <span className={bottle.standing === 'good' ? 'text-quiet' : 'font-semibold text-hot'}>{bottle.standing}</span>
+          <MeasuresOfRun runId={id} measures={loaderData.measures} />
+          <Card>
+            <h2 className="mb-2 font-bold">What it taught</h2>
+            {lessons.length > 0 && (
+              <ul className="mb-2 list-disc pl-5">
+                {lessons.map((lesson) => (
+                  <li key={lesson.id}>
+                    <Link className="underline" to={`/logbook/lessons#lesson-${lesson.id}`}>
+                      {lesson.text}
                     </Link>
                   </li>
                 ))}
               </ul>
-              <p className="mt-2 text-sm text-quiet">Something got into one of them? Open it and write it down.</p>
-            </Card>
-          )}
+            )}
+            <p>
+              <Link className="inline-flex min-h-11 items-center font-semibold underline" to={`/logbook/lessons?run=${id}#new`}>
+                Keep a lesson that returns
+              </Link>
+            </p>
+            <Form method="post">
+              <label htmlFor="verdict" className="font-semibold">
+                In a word
+              </label>
+              <textarea id="verdict" name="verdict" defaultValue={verdict} rows={3} maxLength={2000} className={`${INPUT} py-2`} />
+              <Button className="mt-2">Keep</Button>
+            </Form>
+          </Card>
           <Card>
-            <h2 className="mb-2 font-bold">Notes</h2>
+            <h2 className="mb-2 font-bold">Notes of the Bench</h2>
             {notes.length === 0 ? (
-              <p className="text-quiet">None were made at the Bench.</p>
+              <p className="text-quiet">None were made.</p>
             ) : (
               <ul className="space-y-1.5">
                 {notes.map((note) => (
@@ -187,16 +229,46 @@ export default function RunPage({ loaderData }: Route.ComponentProps) {
               </ul>
             )}
             {skipped.length > 0 && <p className="mt-2 text-sm text-quiet">Not ticked before the first pour: {skipped.join(', ')}.</p>}
-            <Form method="post" className="mt-3">
-              <label htmlFor="verdict" className="font-semibold">
-                What it taught
-              </label>
-              <textarea id="verdict" name="verdict" defaultValue={verdict} rows={3} maxLength={2000} className={`${INPUT} py-2`} />
-              <Button className="mt-2">Keep</Button>
-            </Form>
           </Card>
+          {repair && repair.helps.length === 0 && repair.refused === null && (
+            <details className="rounded-card border border-line bg-card px-4">
+              <summary className="flex min-h-11 cursor-pointer items-center font-semibold">Do some baths again</summary>
+              <RepairForm runId={id} {...repair} />
+            </details>
+          )}
+          {bottles.length > 0 && <ItsBottles bottles={bottles} />}
+          <Form method="post">
+            <Button name="intent" value="again" className="w-full">
+              Plan an evening like this one
+            </Button>
+          </Form>
         </div>
       </div>
     </>
+  );
+}
+
+function ItsBottles({
+  bottles,
+}: {
+  readonly bottles: readonly { readonly name: string; readonly code: string; readonly standing: string }[];
+}) {
+  return (
+    <Card>
+      <h2 className="font-bold">Its bottles</h2>
+      <ul className="mt-1 divide-y divide-line">
+        {bottles.map((bottle) => (
+          <li key={bottle.code}>
+            <Link className="flex min-h-11 items-center justify-between gap-3 hover:underline" to={`/shelf/bottles/${bottle.code}`}>
+              <span>
+                {bottle.name} <span className="figure text-quiet">{bottle.code}</span>
+              </span>
+              <span className={bottle.standing === 'good' ? 'text-quiet' : 'font-semibold text-hot'}>{bottle.standing}</span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+      <p className="mt-2 text-sm text-quiet">Something got into one of them? Open it and write it down.</p>
+    </Card>
   );
 }

@@ -2,6 +2,7 @@ import Papa from 'papaparse';
 import { ValidationError } from 'yup';
 import { ROLL_STATES, type RollState } from '../../core/film/roll-state.ts';
 import type { Roll, RollFields } from '../server/rolls.server.ts';
+import { harmless } from '../ui/csv-cell.ts';
 import { rollFields, rollSchema } from './roll-schema.ts';
 
 /** Columns of a rolls file: our field, its heading on the way out, and other headings people use. */
@@ -23,11 +24,6 @@ export const COLUMNS = [
 ] as const;
 
 export type RollColumn = (typeof COLUMNS)[number]['field'];
-
-/** A spreadsheet must not run what a film was called: such cells get an apostrophe in front. */
-function harmless(text: string): string {
-  return /^[=+\-@\t\r]/.test(text) ? `'${text}` : text;
-}
 
 export function rollsToCsv(rolls: readonly Roll[]): string {
   return Papa.unparse({

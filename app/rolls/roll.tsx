@@ -1,8 +1,9 @@
 import { data, Form, Link, redirect } from 'react-router';
 import { plannedAndActual } from '../../core/run/planned-and-actual.ts';
-import { stateOfRun } from '../run/run-log.server.ts';
+import { stateOfRun } from '../run/run-state.server.ts';
 import { findRun } from '../server/runs.server.ts';
 import { nowMs } from '../server/clock.server.ts';
+import { indexRunAnew } from '../run/run-index.server.ts';
 import { findRoll, knownFilms, setRollDeleted, setRollState, updateRoll } from '../server/rolls.server.ts';
 import { readForm } from '../ui/form.ts';
 import { Button, LinkButton, Notice, PageHead } from '../ui/parts.tsx';
@@ -45,6 +46,8 @@ export async function action({ request, params }: Route.ActionArgs) {
       const read = readForm(rollSchema, formData);
       if (!read.ok) return read.reply;
       updateRoll(params.rollId, rollFields(read.value));
+      // The logbook finds a run by what its rolls are called.
+      if (roll.runId) indexRunAnew(roll.runId);
       throw redirect('/rolls');
     }
   }

@@ -15,7 +15,7 @@ import { runsOfSession, type Run } from '../server/runs.server.ts';
 import { storedSetting } from '../server/settings.server.ts';
 import { listTanks } from '../server/tanks.server.ts';
 import { readEvening, type EveningSettings } from './evening-settings.ts';
-import { stateOfRun } from './run-log.server.ts';
+import { stateOfRun } from './run-state.server.ts';
 
 /** A run that has begun: as it was, or as it stands. */
 export interface BegunRun {

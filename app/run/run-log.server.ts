@@ -1,15 +1,18 @@
 import { storedEvent, type RunEvent } from '../../core/run/event.ts';
 import { readRunEvent } from '../../core/run/read-event.ts';
+import { pouredBaths } from '../../core/schedule/bottles-in-run.ts';
 import { timeRefusal } from '../../core/run/act-time.ts';
 import { refusalOf } from '../../core/run/guard.ts';
-import { foldRun, withEvent, type RunState } from '../../core/run/state.ts';
-import { entryOfRun, undoEntry, writeEntry } from '../server/bottle-entries.server.ts';
+import { withEvent, type RunState } from '../../core/run/state.ts';
+import { entriesOfRun, undoEntry, writeEntry } from '../server/bottle-entries.server.ts';
 import { findBatch } from '../server/batches.server.ts';
 import { nowMs, today } from '../server/clock.server.ts';
 import { inTransaction } from '../server/database.server.ts';
 import { announceRun } from './live-runs.server.ts';
+import { indexRunAnew } from './run-index.server.ts';
+import { forgetState, stateOfRun } from './run-state.server.ts';
 import { findRoll, rollsOfRun, setRollState } from '../server/rolls.server.ts';
-import { eventsOfRun, findEvent, insertEvent } from '../server/run-events.server.ts';
+import { findEvent, insertEvent } from '../server/run-events.server.ts';
 import { findRun, liveRun, sessionStartedAtMs, setRunState, type Run } from '../server/runs.server.ts';
 
 export type Recorded =
@@ -24,31 +27,6 @@ export type Recorded =
 
 /** An end pressed by mistake is noticed within the evening. */
 const LONGEST_REGRET_MS = 6 * 3600 * 1000;
-
-/** The last state of a run that was asked for, so that each act folds what is new and not the whole evening. */
-let latest: { readonly runId: string; readonly seq: number; readonly state: RunState } | null = null;
-
-export function stateOfRun(run: Run): RunState {
-  const known = latest?.runId === run.id ? latest : null;
-  const fresh = eventsOfRun(run, known?.seq ?? 0);
-  if (known && fresh.length === 0) return known.state;
-  // An undo reaches back, so what it took out is folded away from the start.
-  const goesOn = known && fresh.every(({ event }) => event.kind !== 'undone');
-  const state = goesOn
-    ? fresh.reduce((before, { event }) => withAccepted(run, before, event), known.state)
-    : foldRun(
-        run.plan,
-        eventsOfRun(run).map(({ event }) => event),
-      );
-  latest = { runId: run.id, seq: fresh.at(-1)?.seq ?? known?.seq ?? 0, state };
-  return state;
-}
-
-/** An event that is in the book counts, whatever today's guard says of it; one at a time that is a fold of one more. */
-function withAccepted(run: Run, before: RunState, event: RunEvent): RunState {
-  const after = withEvent(run.plan, before, event);
-  return after === before ? foldRun(run.plan, [...before.inForce, event]) : after;
-}
 
 /**
  * Appends one event to a run, if it makes sense there (architecture.md, rule 5). Delivering the same event again is
@@ -84,13 +62,13 @@ export function recordEvent(runId: string, body: unknown): Recorded {
     const closed = reopens ? whyItStaysClosed(run, state) : null;
     if (closed) return { ok: false, status: 409, message: closed };
     const seq = insertEvent(runId, event);
-    if (reopens) reopen(run, state);
+    if (reopens) reopen(run);
     else settle(run, after, event);
     tellTheBottles(run, state, event);
     return { ok: true, seq, repeated: false };
   });
   // What a rolled-back transaction had folded must not be remembered.
-  if (!recorded.ok) latest = null;
+  if (!recorded.ok) forgetState();
   if (recorded.ok && !recorded.repeated) announceRun(runId);
   return recorded;
 }
@@ -120,6 +98,7 @@ function whyItStaysClosed(run: Run, state: RunState): string | null {
     return 'This run ended too long ago to go on. Write what happened in its logbook entry.';
   const live = liveRun();
   if (live) return `${live.plan.title} is at the Bench now. One run at a time.`;
+  if (run.repairs !== null) return null;
   const moved = idsOfRolls(run).find((id) => findRoll(id)?.state !== rollsEndedAs(state));
   if (moved !== undefined || idsOfRolls(run).length === 0)
     return 'A roll of this run has been taken elsewhere since, so the run cannot go on.';
@@ -127,10 +106,9 @@ function whyItStaysClosed(run: Run, state: RunState): string | null {
 }
 
 /** The end is taken back: the run is live again and its rolls in it, and what it left in the ledger is met by a counter-entry. */
-function reopen(run: Run, state: RunState): void {
-  for (const id of idsOfRolls(run)) setRollState(id, 'developing', run.id);
-  const entry = rollsEndedAs(state) === 'waiting' ? null : entryOfRun(run.id);
-  if (entry) undoEntry(entry, today(), nowMs(), 'The run goes on: its end was pressed by mistake.');
+function reopen(run: Run): void {
+  if (run.repairs === null) for (const id of idsOfRolls(run)) setRollState(id, 'developing', run.id);
+  for (const entry of entriesOfRun(run.id)) undoEntry(entry, today(), nowMs(), 'The run goes on: its end was pressed by mistake.');
   setRunState(run.id, 'live', null);
 }
 
@@ -165,7 +143,9 @@ function settle(run: Run, state: RunState, event: RunEvent): void {
     else if (used) setRollState(roll.id, 'spoilt', run.id);
     else setRollState(roll.id, 'waiting', null);
   }
+  indexRunAnew(run.id);
   if (!used) return;
+  if (run.repairs !== null) return tellThePouredBottles(run);
   writeEntry({
     batchId: run.batchId,
     atMs: nowMs(),
@@ -179,4 +159,26 @@ function settle(run: Run, state: RunState, event: RunEvent): void {
       remjet: run.seenRemjet,
     },
   });
+}
+
+/** A repair has gone through the bottles that it poured, and through no other. */
+function tellThePouredBottles(run: Run): void {
+  const poured = pouredBaths(run.plan.steps);
+  for (const bottle of findBatch(run.batchId)?.bottles ?? []) {
+    if (!poured.has(bottle.bath) || bottle.emptied) continue;
+    writeEntry({
+      batchId: run.batchId,
+      atMs: nowMs(),
+      runId: run.id,
+      note: run.plan.title,
+      entry: {
+        kind: 'run',
+        on: today(),
+        bottle: bottle.id,
+        rolls: run.runRolls,
+        drawnMl: run.plan.tank.volumeMl ?? 0,
+        returned: !run.plan.oneShot,
+      },
+    });
+  }
 }

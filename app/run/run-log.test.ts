@@ -18,7 +18,8 @@ import { loader as streamLoader } from '../bench/stream.ts';
 import { startTonight, backToThePlan, replanAt } from '../session/run-acts/replan.server.ts';
 import { readDraft, tonight, writeDraft } from '../session/draft/tonight.server.ts';
 import { EMPTY_DRAFT } from '../session/draft/draft.ts';
-import { recordEvent, stateOfRun } from './run-log.server.ts';
+import { recordEvent } from './run-log.server.ts';
+import { stateOfRun } from './run-state.server.ts';
 import { beginRun, startSession } from './session-start.server.ts';
 
 let count = 0;

@@ -1,4 +1,6 @@
+import { capacityOfVolume } from '../../core/chemistry/capacity.ts';
 import { foldRolls } from '../../core/chemistry/ledger.ts';
+import type { Incident } from '../../core/chemistry/standing.ts';
 import { isWater } from '../../core/kit/kind.ts';
 import { readStoredKit } from '../../core/kit/stored-kit.ts';
 import type { Kit } from '../../core/kit/kit.ts';
@@ -163,6 +165,14 @@ export function batchesPutAway(): readonly {
   ).all() as { id: string; name: string; kitName: string; mixedOn: string }[];
 }
 
+/** The kit of every batch, and what both are called: enough to know what a lesson is tied to. */
+export function kitsOfBatches(): ReadonlyMap<string, { readonly id: string; readonly batchName: string }> {
+  const rows = sql('SELECT id, kit_id AS kitId, name FROM batches ORDER BY mixed_on DESC, added_at_ms DESC').all();
+  return new Map(
+    (rows as { id: string; kitId: string; name: string }[]).map(({ id, kitId, name }) => [id, { id: kitId, batchName: name }]),
+  );
+}
+
 export function findBatch(id: string): BatchWithKit | null {
   const row = sql(`SELECT ${COLUMNS} FROM batches WHERE id = ?`).get(id) as Row | undefined;
   return row ? fromRow(row, shelfOf([row])) : null;
@@ -171,6 +181,42 @@ export function findBatch(id: string): BatchWithKit | null {
 /** One bottle, wherever it stands; null when there is none of that number. */
 export function findBottle(number: number): ShelfBottle | null {
   return shelfOf([], [number]).bottles[0] ?? null;
+}
+
+/** A batch as it stood at an instant: its kit, its bottles then, and what had happened to them. */
+export interface BatchThen {
+  readonly kit: Kit;
+  readonly kitId: string;
+  readonly capacityRolls: number | null;
+  readonly bottles: readonly ShelfBottle[];
+  /** Of the bottles that stood there, in order; those that a test that passed ended are left out. */
+  readonly incidents: readonly { readonly bath: string; readonly what: Incident }[];
+}
+
+/** What a run was poured from: entries that were written later say nothing of it (domain.md 16). */
+export function batchAsAt(id: string, on: string, beforeMs: number): BatchThen | null {
+  const row = sql(`SELECT ${COLUMNS} FROM batches WHERE id = ?`).get(id) as Row | undefined;
+  if (!row) return null;
+  const bottleRows = bottleRowsOf([id]);
+  const entries = entriesOfBatches([...new Set([id, ...batchesOfBottles(bottleRows.map(({ number }) => number))])]).filter(
+    (entry) => entry.atMs < beforeMs,
+  );
+  const kit = readStoredKit(row.kit_document);
+  const kitOf = (mixedIn: string) => (mixedIn === id ? kit : (findBatch(mixedIn)?.kit ?? kit));
+  const bottles = bottleRows
+    .map((bottle) => foldOneBottle(bottle, kitOf(bottle.mixedIn), entries, on, { airAges: airAges() }))
+    .filter((bottle) => bottle.batchId === id);
+  return {
+    kit,
+    kitId: row.kit_id,
+    capacityRolls: capacityOfVolume(kit, row.volume_ml),
+    bottles,
+    incidents: bottles.flatMap((bottle) => {
+      const mine = entries.filter(({ undone, entry }) => !undone && 'bottle' in entry && entry.bottle === bottle.id);
+      const passed = mine.findLastIndex(({ entry }) => entry.kind === 'test' && entry.result === 'passed');
+      return mine.slice(passed + 1).flatMap(({ entry }) => (entry.kind === 'incident' ? [{ bath: bottle.bath, what: entry.what }] : []));
+    }),
+  };
 }
 
 /** Bottles that were taken out of a batch and into no other, and are not empty. */

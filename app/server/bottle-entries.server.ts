@@ -66,6 +66,7 @@ function entryOf(row: Row): BottleEntry | Move | null {
         drawnMl: ml,
         returned: row.returned === 1,
         remjet: row.remjet === 1,
+        ...(row.bottle_number === null ? {} : { bottle }),
         ...(row.returned_ml === null ? {} : { returnedMl: row.returned_ml }),
       };
     case 'topped-up':
@@ -247,13 +248,13 @@ export function actOfEntry({ id, entry }: StoredEntry): string[] {
   return [came, asideOf(came)];
 }
 
-/** What a run left in the ledger and still counts. */
-export function entryOfRun(runId: string): string | null {
-  const row = sql(
+/** What a run left in the ledger and still counts: one entry, or for a repair one for each bottle. */
+export function entriesOfRun(runId: string): string[] {
+  const rows = sql(
     `SELECT entry.id FROM bottle_entries AS entry WHERE entry.run_id = ?
-       AND NOT EXISTS (SELECT 1 FROM bottle_entries AS counter WHERE counter.undoes = entry.id) ORDER BY entry.seq DESC LIMIT 1`,
-  ).get(runId) as { id: string } | undefined;
-  return row?.id ?? null;
+       AND NOT EXISTS (SELECT 1 FROM bottle_entries AS counter WHERE counter.undoes = entry.id) ORDER BY entry.seq`,
+  ).all(runId) as { id: string }[];
+  return rows.map(({ id }) => id);
 }
 
 /** Rolls through every batch, day by day, from a day on: what a person's pace is made of. */
@@ -265,7 +266,7 @@ export function rollsByDay(
     `WITH days AS (
        SELECT entry.batch_id AS batchId, entry.on_day AS "on", sum(entry.rolls) AS rolls
        FROM bottle_entries AS entry LEFT JOIN bottle_entries AS counter ON counter.undoes = entry.id
-       WHERE entry.kind = 'run' AND entry.on_day >= ? AND counter.id IS NULL GROUP BY entry.batch_id, entry.on_day
+       WHERE entry.kind = 'run' AND entry.bottle_number IS NULL AND entry.on_day >= ? AND counter.id IS NULL GROUP BY entry.batch_id, entry.on_day
      ), processes AS MATERIALIZED (SELECT id, json_extract(kit_document, '$.process') AS process FROM batches)
      SELECT processes.process AS process, days.* FROM days JOIN processes ON processes.id = days.batchId ORDER BY days."on"`,
   ).all(from) as { process: string; batchId: string; on: string; rolls: number }[];

@@ -106,7 +106,7 @@ function filledAtVersion(version: number): string {
   return file;
 }
 
-test.each([1, 2, 3, 4, 5, 6])(
+test.each([1, 2, 3, 4, 5, 6, 7])(
   'a database of version %i comes over: counts become entries that add up to them, nothing is lost',
   (version) => {
     // The fourth made ledgers of what was counted: a database of that version was filled before it and has been through it.
@@ -116,10 +116,14 @@ test.each([1, 2, 3, 4, 5, 6])(
       for (const migration of migrationsIn('migrations').filter((each) => each.version > 3 && each.version <= version))
         between.exec(migration.sql);
       between.pragma(`user_version = ${version}`);
-      // As the shelf of the sixth version wrote it: an entry about one bottle names its bath.
+      // As the shelf of the sixth version wrote it an entry about one bottle names its bath; the seventh, its row.
+      const bottle =
+        version < 7
+          ? ['bottle', "'bleach-fix'"]
+          : ['bottle_number', "(SELECT number FROM bottles WHERE mixed_in = 'fresh' AND bath = 'bleach-fix')"];
       between
         .prepare(
-          "INSERT INTO bottle_entries (id, batch_id, kind, on_day, at_ms, bottle, what) VALUES ('drip', 'fresh', 'incident', '2026-09-02', 9, 'bleach-fix', 'damage')",
+          `INSERT INTO bottle_entries (id, batch_id, kind, on_day, at_ms, ${bottle[0]}, what) VALUES ('drip', 'fresh', 'incident', '2026-09-02', 9, ${bottle[1]}, 'damage')`,
         )
         .run();
       between.close();
@@ -160,6 +164,18 @@ test.each([1, 2, 3, 4, 5, 6])(
     expect(opened.prepare('SELECT id, undo, (SELECT count(*) FROM evenings) AS evenings FROM sessions').all()).toEqual([
       { id: 's', undo: '[]', evenings: 0 },
     ]);
+    // Runs of before are found by their names and notes, and none of them has been looked at.
+    const found = (word: string) =>
+      opened
+        .prepare(
+          'SELECT run_id FROM run_search WHERE number IN (SELECT rowid FROM run_words WHERE run_words MATCH ?) AND verdict IS NULL ORDER BY 1',
+        )
+        .pluck()
+        .all(word);
+    const { title } = JSON.parse(readFileSync('core/run/samples/run-v1.json', 'utf8')).plan as { title: string };
+    expect(found(`"${title}"`)).toEqual(['r1', 'r2', 'r3']);
+    expect(found('nothing')).toEqual([]);
+    expect(opened.prepare('SELECT count(*) AS n FROM runs WHERE repairs IS NOT NULL').get()).toEqual({ n: 0 });
     expect(opened.pragma('foreign_key_check')).toEqual([]);
     expect(opened.pragma('integrity_check', { simple: true })).toBe('ok');
     opened.close();

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import type { AnyObjectSchema } from 'yup';
+import { measureSchema } from '../logbook/strips/measure-schema.ts';
 import { rollSchema } from '../rolls/roll-schema.ts';
 import { eveningSchema } from '../session/evening/evening-form.ts';
 import { habitsSchema } from '../session/habits/habits-schema.ts';
@@ -21,6 +22,7 @@ const FORMS: readonly (readonly [string, AnyObjectSchema])[] = [
   ['how much is in it', amountSchema('ml')],
   ['what is written on it', writtenSchema],
   ['a run by hand', runByHandSchema('ml')],
+  ['a strip to measure', measureSchema],
   ['a leaflet', leafletSchema({ temperature: 'C', volume: 'ml' })],
 ];
 const LEAFLET_NAMES = [

@@ -16,6 +16,8 @@ export interface Run {
   readonly state: RunRowState;
   readonly endedAtMs: number | null;
   readonly verdict: string;
+  /** The run whose film this one repairs; null for all others. */
+  readonly repairs: string | null;
 }
 
 interface Row {
@@ -30,9 +32,10 @@ interface Row {
   readonly state: RunRowState;
   readonly ended_at_ms: number | null;
   readonly verdict: string;
+  readonly repairs: string | null;
 }
 
-const COLUMNS = 'id, session_id, position, batch_id, tank_id, plan, run_rolls, seen_remjet, state, ended_at_ms, verdict';
+const COLUMNS = 'id, session_id, position, batch_id, tank_id, plan, run_rolls, seen_remjet, state, ended_at_ms, verdict, repairs';
 
 const fromRow = (row: Row): Run => ({
   id: row.id,
@@ -46,6 +49,7 @@ const fromRow = (row: Row): Run => ({
   state: row.state,
   endedAtMs: row.ended_at_ms,
   verdict: row.verdict,
+  repairs: row.repairs,
 });
 
 export function findRun(id: string): Run | null {
@@ -83,17 +87,11 @@ export function endedRuns(limit: number, offset: number): { readonly runs: Run[]
   return { runs: (rows as Row[]).map(fromRow), total };
 }
 
-export function runsOfBatch(batchId: string): Run[] {
-  return (
-    sql(`SELECT ${COLUMNS} FROM runs WHERE batch_id = ? AND ended_at_ms IS NOT NULL ORDER BY ended_at_ms DESC`).all(batchId) as Row[]
-  ).map(fromRow);
-}
-
 /** The last run that a kit was finished with, whichever of its batches. */
 export function lastRunOfKit(kitId: string): Run | null {
   const row = sql(
     `SELECT ${COLUMNS} FROM runs
-     WHERE state = 'finished' AND batch_id IN (SELECT id FROM batches WHERE kit_id = ?) ORDER BY ended_at_ms DESC LIMIT 1`,
+     WHERE state = 'finished' AND repairs IS NULL AND batch_id IN (SELECT id FROM batches WHERE kit_id = ?) ORDER BY ended_at_ms DESC LIMIT 1`,
   ).get(kitId) as Row | undefined;
   return row ? fromRow(row) : null;
 }
@@ -108,11 +106,11 @@ export function draftOfSession(id: string): unknown {
   return row ? (JSON.parse(row.draft) as unknown) : null;
 }
 
-export function insertRun(run: Omit<Run, 'endedAtMs' | 'verdict'>): void {
+export function insertRun(run: Omit<Run, 'endedAtMs' | 'verdict' | 'repairs'> & { readonly repairs?: string }): void {
   sql(
-    `INSERT INTO runs (id, session_id, position, batch_id, tank_id, plan, run_rolls, seen_remjet, state)
-     VALUES (@id, @sessionId, @position, @batchId, @tankId, @plan, @runRolls, @seenRemjet, @state)`,
-  ).run({ ...run, plan: JSON.stringify(run.plan), seenRemjet: run.seenRemjet ? 1 : 0 });
+    `INSERT INTO runs (id, session_id, position, batch_id, tank_id, plan, run_rolls, seen_remjet, state, repairs)
+     VALUES (@id, @sessionId, @position, @batchId, @tankId, @plan, @runRolls, @seenRemjet, @state, @repairs)`,
+  ).run({ repairs: null, ...run, plan: JSON.stringify(run.plan), seenRemjet: run.seenRemjet ? 1 : 0 });
   if (run.state === 'live') holdClock(true);
 }
 
@@ -179,4 +177,23 @@ export function waitingRollsByBatch(exceptQueuedOf = ''): Map<string, number> {
 
 export function setRunVerdict(id: string, verdict: string): void {
   sql('UPDATE runs SET verdict = ? WHERE id = ?').run(verdict, id);
+}
+
+/** Repairs of a run's film, the latest first. */
+export function repairsOfRun(runId: string): Run[] {
+  return (sql(`SELECT ${COLUMNS} FROM runs WHERE repairs = ? AND state <> 'cancelled' ORDER BY ended_at_ms DESC`).all(runId) as Row[]).map(
+    fromRow,
+  );
+}
+
+export function runsById(ids: readonly string[]): Run[] {
+  const rows = sql(`SELECT ${COLUMNS} FROM runs WHERE id IN (SELECT value FROM json_each(?))`).all(JSON.stringify(ids)) as Row[];
+  const byId = new Map(rows.map((row) => [row.id, fromRow(row)]));
+  return ids.flatMap((id) => byId.get(id) ?? []);
+}
+
+/** The last runs that were finished, the newest first; repairs have no developer to be judged by. */
+export function runsForTrends(limit: number): Run[] {
+  const rows = sql(`SELECT ${COLUMNS} FROM runs WHERE state = 'finished' AND repairs IS NULL ORDER BY ended_at_ms DESC LIMIT ?`).all(limit);
+  return (rows as Row[]).map(fromRow);
 }

@@ -13,7 +13,8 @@ import { migrate, migrationsIn } from './migrate.ts';
 import { nowMs } from './clock.server.ts';
 import { findRoll, listRolls, rollCounts } from './rolls.server.ts';
 import { eventsOfRun } from './run-events.server.ts';
-import { recordEvent, stateOfRun } from '../run/run-log.server.ts';
+import { recordEvent } from '../run/run-log.server.ts';
+import { stateOfRun } from '../run/run-state.server.ts';
 import { findRun, liveRun, queuedRuns } from './runs.server.ts';
 import { beginRun, startSession } from '../run/session-start.server.ts';
 

@@ -25,8 +25,14 @@ export function whileUnchanged<T>(name: string, work: () => T, of = ''): T {
   return value;
 }
 
+/** Counts of a connection begin anew with the next one: a book that was restored is another. */
+const connections = new WeakMap<object, number>();
+let lastConnection = 0;
+
 function bookVersion(): string {
+  const connection = connections.get(db()) ?? ++lastConnection;
+  connections.set(db(), connection);
   const { own } = sql('SELECT total_changes() AS own').get() as { own: number };
   const { data_version: others } = sql('PRAGMA data_version').get() as { data_version: number };
-  return `${own} ${others} ${today()}`;
+  return `${connection} ${own} ${others} ${today()}`;
 }

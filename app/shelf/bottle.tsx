@@ -8,6 +8,7 @@ import { findBatch, findBottle, listBatches } from '../server/batches.server.ts'
 import { findEntry, moveBottle } from '../server/bottle-entries.server.ts';
 import { findBottleRow, numberOfCode, setCap, type ShelfBottle } from '../server/bottles.server.ts';
 import { nowMs, today } from '../server/clock.server.ts';
+import { signalsOfBatch } from '../run/strip-chart.server.ts';
 import { storedUnits } from '../server/settings.server.ts';
 import { readForm, textOf } from '../ui/form.ts';
 import { onceOf } from '../ui/once.ts';
@@ -44,6 +45,7 @@ export function loader({ params, request }: Route.LoaderArgs) {
     once: nanoid(),
     place: batch ? batch.bottles.findIndex((each) => each.number === bottle.number) + 1 : 1,
     batch: batch && { id: batch.id, name: batch.name, away: batch.retiredAtMs !== null },
+    strips: batch ? signalsOfBatch(batch.id).flatMap(({ says, pointsTo }) => (pointsTo(bottle.kind) ? [says] : [])) : [],
     history: row ? historyOfBottle(row) : [],
     kept: kept !== null && findEntry(kept)?.undone === false ? kept : null,
     // Baths of its kind in batches that stand on the shelf: it can take the place of one.
@@ -117,7 +119,7 @@ export async function action({ request, params }: Route.ActionArgs) {
 }
 
 export default function BottlePage({ loaderData, actionData }: Route.ComponentProps) {
-  const { bottle, batch, place, history, kept, others, today } = loaderData;
+  const { bottle, strips, batch, place, history, kept, others, today } = loaderData;
   const { volume } = useUnits();
   const past = bottle.goodUntil !== null && bottle.goodUntil < today;
   const replyTo = (intent: string) => (actionData?.intent === intent ? actionData.reply : null);
@@ -186,6 +188,16 @@ export default function BottlePage({ loaderData, actionData }: Route.ComponentPr
                 <dd className={bottle.standing === 'good' ? '' : 'font-semibold text-hot'}>{bottle.emptied ? 'empty' : bottle.standing}</dd>
               </div>
             </dl>
+            {strips.length > 0 && (
+              <div className="mb-2">
+                <Notice>
+                  Its strips: {strips.join(' ')}{' '}
+                  <Link className="underline" to={`/logbook/strips?batch=${batch?.id ?? ''}`}>
+                    The control chart
+                  </Link>
+                </Notice>
+              </div>
+            )}
             {bottle.why.length > 0 && (
               <div className="col-span-2">
                 <Notice tone={bottle.standing === 'good' ? 'plain' : 'hot'}>

@@ -1,4 +1,4 @@
-import { mixed, number, string } from 'yup';
+import { boolean, mixed, number, string } from 'yup';
 import { bareDuration, parseDuration } from '../../core/units/duration.ts';
 import { celsiusFromFahrenheit, type TemperatureUnit } from '../../core/units/temperature.ts';
 import { parseVolume, type VolumeUnit } from '../../core/units/volume.ts';
@@ -87,4 +87,11 @@ export function typedText() {
           .trim()
       : value,
   );
+}
+
+/** A box that is not ticked is not sent at all. */
+export function ticked() {
+  return boolean()
+    .transform((_value: unknown, typed: unknown) => typed === 'on' || typed === true)
+    .default(false);
 }

@@ -37,6 +37,8 @@ export type BottleEntry =
         | { readonly kind: 'carried-over'; readonly rolls: number }
         | {
             readonly kind: 'run';
+            /** A repair goes through some bottles only; absent, the run went through all of them. */
+            readonly bottle?: string;
             readonly rolls: number;
             readonly drawnMl: number;
             readonly returned: boolean;

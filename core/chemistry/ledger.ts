@@ -55,6 +55,8 @@ export function concerns(entry: BottleEntry, bottle: string): boolean {
 export function foldRolls(entries: readonly BottleEntry[]): RollsOfBatch {
   let [rollsDone, wornRolls, seenRemjet] = [0, 0, false];
   for (const entry of entries) {
+    // What went through one bottle alone has not gone through the batch.
+    if (entry.kind === 'run' && entry.bottle !== undefined) continue;
     if ('rolls' in entry) {
       rollsDone += entry.rolls;
       if (entry.kind !== 'run' || entry.returned) wornRolls += entry.rolls;

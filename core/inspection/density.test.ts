@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { stripDensities, type Encoding, type Patch, type StripPatches } from './density.ts';
+import { type Encoding, type Patch, type StripPatches, countPatch, stripDensities } from './density.ts';
 
 const ENCODINGS: readonly Encoding[] = ['srgb', 'linear', { gamma: 2.2 }];
 
@@ -88,5 +88,59 @@ test('light marked on the film is refused: it is darker than the base', () => {
   expect(stripDensities({ light: dark, base: patchOf(BARE, 'srgb', 255), leader: dark }, 'srgb')).toMatchObject({
     ok: false,
     errors: [{ code: 'light-darker-than-base', message: expect.stringContaining('red and green and blue') as string }],
+  });
+});
+
+describe('what a density does not depend on', () => {
+  const patchOf = (values: readonly (readonly [number, number, number])[]) => ({ pixels: values.flat(), most: 65_535 });
+  const grey = (value: number, spread: readonly number[]) => patchOf(spread.map((off) => [value + off, value + off, value + off] as const));
+  const spread = fc.array(fc.integer({ min: -20, max: 20 }), { minLength: 401, maxLength: 420 });
+  const densities = (light: Patch, base: Patch, leader: Patch) => {
+    const measured = stripDensities({ light, base, leader }, 'linear');
+    if (!measured.ok) throw new Error(measured.errors[0]?.message);
+    return measured.value;
+  };
+
+  test('on the lamp: half as bright is the same film', () => {
+    fc.assert(
+      fc.property(spread, fc.integer({ min: 2, max: 6 }), (noise, dimmer) => {
+        const still = noise.map(() => 0);
+        const bright = densities(grey(60_000, still), grey(24_000, still), grey(1200, still));
+        const dim = densities(grey(60_000 / dimmer, still), grey(24_000 / dimmer, still), grey(1200 / dimmer, still));
+        for (const channel of ['r', 'g', 'b'] as const) {
+          expect(dim.base[channel]).toBeCloseTo(bright.base[channel], 2);
+          expect(dim.range[channel]).toBeCloseTo(bright.range[channel], 2);
+        }
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  test('on dust over less than half of it, nor on the order of its pixels', () => {
+    fc.assert(
+      fc.property(spread, fc.integer({ min: 0, max: 180 }), (noise, dusty) => {
+        const clean = noise.map((off) => [24_000 + off, 24_000 + off, 24_000 + off] as const);
+        const dirty = clean.map((pixel, i) => (i < dusty ? ([300, 300, 300] as const) : pixel));
+        const [light, leader] = [grey(60_000, noise), grey(1200, noise)];
+        const plain = densities(light, patchOf(clean), leader).base.g;
+        expect(Math.abs(densities(light, patchOf(dirty), leader).base.g - plain)).toBeLessThan(0.002);
+        expect(densities(light, patchOf([...dirty].reverse()), leader)).toEqual(densities(light, patchOf(dirty), leader));
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  test('on being counted first: the counts of a patch are all that it says', () => {
+    fc.assert(
+      fc.property(fc.array(fc.tuple(fc.nat(255), fc.nat(255), fc.nat(255)), { minLength: 400, maxLength: 440 }), (pixels) => {
+        const counted = countPatch({ pixels: pixels.flat(), most: 255 });
+        expect(counted.pixels).toBe(pixels.length);
+        for (const [c, channel] of (['r', 'g', 'b'] as const).entries()) {
+          expect(counted[channel].reduce((sum, n) => sum + n, 0)).toBe(pixels.length);
+          expect(counted[channel][pixels[7]?.[c] ?? 0]).toBe(pixels.filter((pixel) => pixel[c] === pixels[7]?.[c]).length);
+        }
+      }),
+      { numRuns: 40 },
+    );
   });
 });

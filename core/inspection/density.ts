@@ -43,19 +43,51 @@ export function linearLight(value: number, encoding: Encoding): number {
   return value ** encoding.gamma;
 }
 
+/** How much of the light a density lets through, from 0 to 1. */
+export function lightThrough(density: number): number {
+  return 10 ** -density;
+}
+
+/** How often each figure occurs in a patch, by channel: all that its density needs, however large it is. */
+export interface PatchCounts {
+  readonly r: Uint32Array;
+  readonly g: Uint32Array;
+  readonly b: Uint32Array;
+  readonly pixels: number;
+  readonly most: number;
+}
+
+export function countPatch({ pixels, most }: Patch): PatchCounts {
+  const [r, g, b] = [new Uint32Array(most + 1), new Uint32Array(most + 1), new Uint32Array(most + 1)];
+  const count = Math.floor(pixels.length / 3);
+  const up = (counts: Uint32Array, value: number) => (counts[value] = (counts[value] as number) + 1);
+  for (let i = 0; i < count * 3; i += 3) {
+    up(r, pixels[i] as number);
+    up(g, pixels[i + 1] as number);
+    up(b, pixels[i + 2] as number);
+  }
+  return { r, g, b, pixels: count, most };
+}
+
 /**
  * Densities of a strip's end: `D = −log10(Yp ⁄ Ylight)` per channel, Yp the median of a rectangle in linear light
  * (domain.md 17). Errors: `too-few-pixels`, `clipped`, `light-darker-than-base`, each naming its rectangle.
  */
 export function stripDensities(patches: StripPatches, encoding: Encoding): Answer<StripDensities> {
-  const faults = (['light', 'base', 'leader'] as const).flatMap((name) => patchFaults(patches[name], name));
+  const { light, base, leader } = patches;
+  return densitiesOf({ light: countPatch(light), base: countPatch(base), leader: countPatch(leader) }, encoding);
+}
+
+/** The same from what was counted, one patch after the other: nobody else has to wait for all three. */
+export function densitiesOf(counted: Readonly<Record<keyof StripPatches, PatchCounts>>, encoding: Encoding): Answer<StripDensities> {
+  const faults = (['light', 'base', 'leader'] as const).flatMap((name) => patchFaults(counted[name], name));
   if (faults.length > 0) return refused(...faults);
-  const light = medians(patches.light, encoding);
-  const density = (patch: Patch): PerChannel => {
+  const light = medians(counted.light, encoding);
+  const density = (patch: PatchCounts): PerChannel => {
     const y = medians(patch, encoding);
     return { r: -Math.log10(y.r / light.r), g: -Math.log10(y.g / light.g), b: -Math.log10(y.b / light.b) };
   };
-  const base = density(patches.base);
+  const base = density(counted.base);
   const darker = CHANNELS.filter((channel) => base[channel] < 0);
   if (darker.length > 0)
     return refused({
@@ -63,23 +95,19 @@ export function stripDensities(patches: StripPatches, encoding: Encoding): Answe
       path: '$.light',
       message: `The bare light is darker than the film’s base in ${darker.map((channel) => NAMES[channel]).join(' and ')}. Mark light that no film covers.`,
     });
-  const leader = density(patches.leader);
+  const leader = density(counted.leader);
   const range = { r: leader.r - base.r, g: leader.g - base.g, b: leader.b - base.b };
   return answered({ base, leader, range, redGreen: range.r - range.g, blueGreen: range.b - range.g });
 }
 
-function patchFaults({ pixels, most }: Patch, name: string): Fault[] {
+function patchFaults(patch: PatchCounts, name: string): Fault[] {
   const path = `$.${name}`;
-  const count = Math.floor(pixels.length / 3);
-  if (count < FEWEST_PIXELS)
-    return [{ code: 'too-few-pixels', path, message: `${name} holds ${count} pixels. Mark at least ${FEWEST_PIXELS}, such as 20 by 20.` }];
-  return CHANNELS.flatMap((channel, c): Fault[] => {
-    let [dark, bright] = [0, 0];
-    for (let i = c; i < pixels.length; i += 3) {
-      if (pixels[i] === 0) dark++;
-      else if (pixels[i] === most) bright++;
-    }
-    const end = dark > MOST_AT_AN_END * count ? 'black' : bright > MOST_AT_AN_END * count ? 'white' : null;
+  const { pixels, most } = patch;
+  if (pixels < FEWEST_PIXELS)
+    return [{ code: 'too-few-pixels', path, message: `${name} holds ${pixels} pixels. Mark at least ${FEWEST_PIXELS}, such as 20 by 20.` }];
+  return CHANNELS.flatMap((channel): Fault[] => {
+    const [dark, bright] = [patch[channel][0] as number, patch[channel][most] as number];
+    const end = dark > MOST_AT_AN_END * pixels ? 'black' : bright > MOST_AT_AN_END * pixels ? 'white' : null;
     if (!end) return [];
     return [
       {
@@ -92,11 +120,10 @@ function patchFaults({ pixels, most }: Patch, name: string): Fault[] {
 }
 
 /** The middle value of each channel, as light. */
-function medians({ pixels, most }: Patch, encoding: Encoding): PerChannel {
-  const of = (channel: number) => {
-    const counts = new Uint32Array(most + 1);
-    let n = 0;
-    for (let i = channel; i < pixels.length; i += 3, n++) counts[pixels[i] as number] = (counts[pixels[i] as number] as number) + 1;
+function medians(patch: PatchCounts, encoding: Encoding): PerChannel {
+  const { pixels: n, most } = patch;
+  const of = (channel: (typeof CHANNELS)[number]) => {
+    const counts = patch[channel];
     const at = (place: number) => {
       let seen = 0;
       for (let value = 0; value <= most; value++) if ((seen += counts[value] as number) > place) return linearLight(value / most, encoding);
@@ -104,5 +131,5 @@ function medians({ pixels, most }: Patch, encoding: Encoding): PerChannel {
     };
     return n % 2 === 1 ? at((n - 1) / 2) : (at(n / 2 - 1) + at(n / 2)) / 2;
   };
-  return { r: of(0), g: of(1), b: of(2) };
+  return { r: of('r'), g: of('g'), b: of('b') };
 }

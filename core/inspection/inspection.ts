@@ -28,6 +28,8 @@ export interface Inspection {
   readonly colour?: (typeof COLOURS)[number];
   readonly slides?: (typeof SLIDES)[number];
   readonly marks?: readonly Mark[];
+  /** Wet film is always a little milky, and its colours are not yet what they will be. */
+  readonly wet?: boolean;
 }
 
 /** What the run's own record says; whatever is not known is absent and speaks neither for nor against anything. */
@@ -55,4 +57,17 @@ export interface RunFacts {
   /** The largest jump from bath to bath. */
   readonly jumpC?: number;
   readonly expiredYears?: number;
+  /** What the developer really had, on average, and what it was planned at; only where it was read. */
+  readonly developerMeanC?: number;
+  readonly developerPlannedC?: number;
+  /** Of slide film's colour developer. */
+  readonly colourDoseShare?: number;
+  /** Against what the leaflet asks for. */
+  readonly agitation?: 'less' | 'as-asked' | 'more';
+  /** What the developer's bottle held against what the tank needs. */
+  readonly solutionShare?: number;
+  /** What water left of the developer's strength (domain.md 15). */
+  readonly strengthShare?: number;
+  /** Whether the control chart of this batch shows its range falling (domain.md 17). */
+  readonly rangeFalling?: boolean;
 }

@@ -1,5 +1,6 @@
-import { CAUSES, type Cause } from './causes.ts';
-import type { Evidence } from './evidence.ts';
+import type { Again, Cause } from './cause.ts';
+import { CAUSES } from './causes.ts';
+import type { Evidence, Said } from './evidence.ts';
 import type { Inspection, RunFacts } from './inspection.ts';
 
 export type Verdict = 'exposure' | 'development' | 'film' | 'unclear' | 'nothing-wrong';
@@ -7,9 +8,11 @@ export type Verdict = 'exposure' | 'development' | 'film' | 'unclear' | 'nothing
 export interface JudgedCause {
   readonly id: string;
   readonly kind: Cause['kind'];
-  readonly for: readonly string[];
-  readonly against: readonly string[];
+  readonly title: string;
+  readonly for: readonly Said[];
+  readonly against: readonly Said[];
   readonly now: string;
+  readonly again: readonly Again[];
   readonly nextTime: string;
 }
 
@@ -37,15 +40,21 @@ export function judge(seen: Inspection, run: RunFacts): Judgement {
   const causes = ranked.map(({ cause, pro, contra }): JudgedCause => ({
     id: cause.id,
     kind: cause.kind,
-    for: pro.map((each) => each.says),
-    against: contra.map((each) => each.says),
+    title: cause.title,
+    for: pro.map(said),
+    against: contra.map(said),
     now: cause.now,
+    again: cause.again,
     nextTime: cause.nextTime,
   }));
   const [first, second] = ranked;
   if (!first || first.score < LEAST) return { verdict: 'unclear', causes };
   const tied = second && second.score === first.score && second.cause.kind !== first.cause.kind;
   return { verdict: tied ? 'unclear' : first.cause.kind, causes };
+}
+
+function said({ weight: _, ...sentence }: Evidence): Said {
+  return sentence;
 }
 
 /** Everything that was looked at is as it should be, and something was looked at. */

@@ -30,7 +30,12 @@ export function isBareStep(word: string): word is BareStep {
 
 /** The baths whose time makes the picture; all others run to completion (domain.md 3). */
 export function isDeveloper(kind: StepKind): boolean {
-  return kind === 'developer' || kind === 'first-developer' || kind === 'colour-developer';
+  return isMainDeveloper(kind) || kind === 'colour-developer';
+}
+
+/** The developer that makes the density of the picture: a negative's only one, or slide film's first (domain.md 16). */
+export function isMainDeveloper(kind: StepKind): boolean {
+  return kind === 'developer' || kind === 'first-developer';
 }
 
 /** After the last of these the film may see light (domain.md 3). */

@@ -1,5 +1,6 @@
 import { bleachesOrFixes } from '../kit/kind.ts';
 import type { PlannedStep } from '../schedule/plan.ts';
+import { isRepair } from './repair.ts';
 import { withoutOwnS } from './plan-as-run.ts';
 import type { RunPlan } from './run-plan.ts';
 import { gotMs, type RunState } from './state.ts';
@@ -32,6 +33,8 @@ export function fixedAfterS(step: PlannedStep): number {
 
 /** Whether the tank may be opened, by what the film really got, not by what was planned. */
 export function lightOf(plan: RunPlan, state: RunState): Light {
+  // Film without a developer before it was developed, bleached and fixed another time.
+  if (isRepair(plan)) return { safe: true, short: null };
   const fixing = plan.steps.flatMap((step, i) =>
     bleachesOrFixes(step.kind) ? [{ step: i, gotS: gotMs(state.actual[i] ?? null) / 1000, wantedS: fixedAfterS(step) }] : [],
   );

@@ -13,7 +13,7 @@ import { tankHeatSetting, type HouseHeat, type TankThermalFacts } from '../heat/
 import type { Habits } from './habits.ts';
 import type { OwnMargin } from '../timing/own-margin.ts';
 import { bottlesAfterRun, bottlesInTheWay, bottleWarnings, pouredBaths, type BottleForRun } from './bottles-in-run.ts';
-import { planRun, type BottleState, type Plan } from './plan.ts';
+import { planRun, type BatchState, type BottleState, type Plan } from './plan.ts';
 import type { Tank } from './tank.ts';
 import type { Treatment } from './treatment.ts';
 
@@ -193,13 +193,7 @@ function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuesti
     const rollsBefore = worn.get(batch.id) ?? 0;
     const plan = planRun({
       kit: batch.kit,
-      batch: {
-        volumeMl: batch.volumeMl,
-        rollsDone: rollsBefore,
-        mixedOn: batch.mixedOn,
-        seenRemjet: remjet.has(batch.id),
-        ...(batch.bottles ? { bottles: bottleStates(batch, batch.bottles) } : {}),
-      },
+      batch: { ...batchState(batch), rollsDone: rollsBefore, seenRemjet: remjet.has(batch.id) },
       on: question.on,
       tank,
       rolls,
@@ -243,11 +237,19 @@ function withBottleWarnings(plan: Answer<Plan>, warnings: Plan['warnings']): Ans
   return { ...plan, value: { ...plan.value, warnings: [...plan.value.warnings, ...warnings] } };
 }
 
-/** What a run's times and warnings need of each bottle. */
-function bottleStates(batch: EveningBatch, bottles: readonly BottleForRun[]): Record<string, BottleState> {
-  return Object.fromEntries(
-    bottles.map(({ bath, goodUntil, rollsDone }) => [bath, { goodUntil, rollsElsewhere: Math.max(0, rollsDone - batch.rollsDone) }]),
-  );
+/** What a run's times and warnings need of a batch as it stands, each bottle with what it has seen apart from its neighbours. */
+export function batchState({
+  volumeMl,
+  rollsDone,
+  mixedOn,
+  seenRemjet,
+  bottles,
+}: Pick<EveningBatch, 'volumeMl' | 'rollsDone' | 'mixedOn' | 'seenRemjet' | 'bottles'>): BatchState {
+  const apart = ({ bath, goodUntil, rollsDone: seen }: BottleForRun): [string, BottleState] => [
+    bath,
+    { goodUntil, rollsElsewhere: Math.max(0, seen - rollsDone) },
+  ];
+  return { volumeMl, rollsDone, mixedOn, seenRemjet, ...(bottles ? { bottles: Object.fromEntries(bottles.map(apart)) } : {}) };
 }
 
 function freshSolutionLeft(mlLeft: number, tank: EveningTank): string[] {

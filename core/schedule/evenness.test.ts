@@ -1,21 +1,8 @@
-import { shippedKit } from '../kit/shipped-kits.ts';
+import { usualQuestion } from './a-question.fixture.ts';
 import { evenness } from './evenness.ts';
 import { planRun, type PlannedStep, type PlanQuestion } from './plan.ts';
-import { DEFAULT_TANK } from './tank.ts';
 
-const kit = shippedKit('house-c41-three-bath');
-if (!kit) throw new Error('no kit');
-const question: PlanQuestion = {
-  kit,
-  batch: { volumeMl: 1000, rollsDone: 0 },
-  on: '2026-11-25',
-  tank: DEFAULT_TANK,
-  rolls: [{ format: '135-36', count: 1 }],
-  pushStops: 0,
-  treatment: 'normal',
-  temperaturesC: {},
-  habits: {},
-};
+const question = usualQuestion();
 const planned = (more: Partial<PlanQuestion>) => {
   const answer = planRun({ ...question, ...more });
   if (!answer.ok) throw new Error(answer.errors[0]?.message);
@@ -50,7 +37,7 @@ test('five degrees are borne, a little more is not; cine film bears eight', () =
 test('what counts is the temperature the film really has, not the one it was planned at', () => {
   const cold = planned({
     temperaturesC: { wash: 34 },
-    tank: { ...DEFAULT_TANK, volumeMl: 520 },
+    tank: { ...question.tank, volumeMl: 520 },
     heat: { startC: 10, heatJK: 900, roomC: 10, stands: 'air', bathC: null, coolingPerMin: 0.03, school: 'wait-longer' },
   });
   // By the end of the bleach-fix the tank has fallen towards the cold room, and 34 °C is no jump any more.

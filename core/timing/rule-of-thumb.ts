@@ -1,3 +1,4 @@
+import { isMainDeveloper } from '../kit/kind.ts';
 import type { Kit, PushRule } from '../kit/kit.ts';
 
 /** For those whose leaflet says nothing of pushing, or who do not trust it: three tenths more for each stop. */
@@ -10,8 +11,6 @@ export type PushSchool = 'leaflet' | 'rule-of-thumb';
 export function pushedByRuleOfThumb(kit: Kit): Kit {
   return {
     ...kit,
-    baths: kit.baths.map((bath) =>
-      bath.kind === 'developer' || bath.kind === 'first-developer' ? { ...bath, push: RULE_OF_THUMB } : bath,
-    ),
+    baths: kit.baths.map((bath) => (isMainDeveloper(bath.kind) ? { ...bath, push: RULE_OF_THUMB } : bath)),
   };
 }

@@ -16,8 +16,12 @@ export function showTemperature(tempC: number, unit: TemperatureUnit = 'C'): str
 }
 
 /** A difference keeps its own scale: 0.6 °C is 1.1 °F, never 33.1 °F. */
+export function temperatureChangeIn(changeC: number, unit: TemperatureUnit): number {
+  return unit === 'C' ? changeC : (changeC * 9) / 5;
+}
+
 export function showTemperatureChange(changeC: number, unit: TemperatureUnit = 'C'): string {
-  const value = unit === 'C' ? changeC : (changeC * 9) / 5;
+  const value = temperatureChangeIn(changeC, unit);
   const sign = value > 0 ? '+' : value < 0 ? '−' : '';
   return `${sign}${Math.abs(value).toFixed(1)} °${unit}`;
 }

@@ -1,5 +1,5 @@
 import type { OwnMargin } from '../../../core/timing/own-margin.ts';
-import { stateOfRun } from '../../run/run-log.server.ts';
+import { stateOfRun } from '../../run/run-state.server.ts';
 import { lastRunOfKit } from '../../server/runs.server.ts';
 
 /** What a person gave each bath of a kit at the Bench the last time, by kit and bath: offered again, never taken by itself (domain.md 9). */

@@ -9,6 +9,7 @@ import { SchoolsCard } from '../plan/schools-card.tsx';
 import { StepDetail } from '../plan/step-detail.tsx';
 import { BathCard } from './bath-card.tsx';
 import { ClockCard } from './clock-card.tsx';
+import { LessonsTonight } from './lessons-tonight.tsx';
 import { EveningAxis, plannedRows, type AxisRow } from './evening-axis.tsx';
 import type { EveningPage } from './evening-page.server.ts';
 
@@ -40,6 +41,7 @@ export function EveningOnPaper({ page, refusal, search, underWay }: EveningOnPap
       <div className="min-w-0 space-y-3 max-lg:order-first">
         {underWay && rows.length > 0 && <EveningAxis rows={rows} ticks={underWay.ticks} nowMs={underWay.nowMs} />}
         {underWay?.before}
+        <LessonsTonight lessons={page.lessons} />
         <RunsBoard runs={evening.runs} names={Object.fromEntries(waiting.map((roll) => [roll.id, roll.name]))}>
           {evening.runs.map((each, i) => (
             <RunCard

@@ -4,6 +4,7 @@ import { rollsLeft } from '../../../core/chemistry/capacity.ts';
 import { tankHeatSetting } from '../../../core/heat/tank-heat-setting.ts';
 import { clockTime } from '../../../core/schedule/wanted-time.ts';
 import { findBatch } from '../../server/batches.server.ts';
+import { lessonsForPlanning } from '../../run/lessons-of-run.server.ts';
 import { livesOf } from '../../server/lives.server.ts';
 import { shownInstant } from '../../server/clock.server.ts';
 import { personsZone } from '../../server/settings.server.ts';
@@ -102,5 +103,15 @@ export function eveningPage(evening: Tonight, plan: EveningPlan, nowMs: number) 
     }),
     ...besides(evening),
     cost: costTonight(evening, plan.settings.labPrice),
+    lessons: lessonsForPlanning(
+      runs.map((run) => ({
+        kitId: evening.batches.find((batch) => batch.id === run.batchId)?.kitId ?? '',
+        batchId: run.batchId,
+        tankId: run.tankId,
+        films: run.rollIds.flatMap((id) => evening.waiting.find((roll) => roll.id === id)?.film ?? []),
+        process: run.process,
+        treatment: run.treatment,
+      })),
+    ),
   };
 }

@@ -2,7 +2,7 @@ import { inTransaction } from '../../server/database.server.ts';
 import { findBatch } from '../../server/batches.server.ts';
 import { rollsOfRun, setRollState } from '../../server/rolls.server.ts';
 import { announceRun } from '../../run/live-runs.server.ts';
-import { stateOfRun } from '../../run/run-log.server.ts';
+import { stateOfRun } from '../../run/run-state.server.ts';
 import { startSession, type Started } from '../../run/session-start.server.ts';
 import { draftOfSession, findRun, runsOfSession, setRunState, type Run } from '../../server/runs.server.ts';
 import { readDraftDocument, type Draft } from '../draft/draft.ts';
@@ -75,6 +75,11 @@ export function backToThePlan(sessionId: string): boolean {
     if (draftOfSession(sessionId) === null) return null;
     const live = openRuns(sessionId, ['live']).filter((run) => stateOfRun(run).phase === 'ready');
     const open = live.length > 0 ? openRuns(sessionId, ['live', 'queued']) : openRuns(sessionId, ['queued']);
+    // A repair was begun from the logbook, and its film is no part of any evening's plan.
+    if (open.some((run) => run.repairs !== null)) {
+      for (const run of open) setRunState(run.id, 'cancelled', null);
+      return open;
+    }
     // What was planned on paper meanwhile is one press away.
     const { before: _, ...before } = readDraft();
     if (open.length > 0) writeDraft({ ...takenBack(sessionId, open), before });

@@ -25,6 +25,8 @@ export interface BatchView {
   readonly bottles: readonly BottleView[];
   readonly ends: { readonly wornOn: string | null; readonly oldOn: string | null; readonly rollsLost: number | null };
   readonly follows: WhatFollows;
+  /** Signals of the control chart, in sentences that name their bottle. */
+  readonly strips: readonly string[];
 }
 
 /** A batch as it stands on the board: its rolls, its bottles in the order of pouring, its life, and what follows. */
@@ -61,6 +63,11 @@ export function BatchOnBoard({ batch, today }: { readonly batch: BatchView; read
       <LifeLine mixedOn={batch.mixedOn} today={today} ends={batch.ends} />
       <div className="mt-auto pt-1.5 text-[0.97rem]">
         <p className={trouble ? 'font-semibold text-hot' : ''}>{batch.follows.says}</p>
+        {batch.strips.map((says) => (
+          <p key={says} className="font-semibold text-hot">
+            <Link to={`/logbook/strips?batch=${batch.id}`}>{says}</Link>
+          </p>
+        ))}
         {batch.seenRemjet && <p>Its developer has seen remjet: filter it before use.</p>}
         {batch.spokenFor && <p className="font-semibold">{batch.spokenFor}</p>}
         {batch.follows.does && <Act does={batch.follows.does} batch={batch} />}

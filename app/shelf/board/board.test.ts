@@ -57,6 +57,7 @@ describe('the shelf in one line', () => {
       bottles: [{ standing, emptied }],
       ends: { wornOn: null, oldOn: day(20), rollsLost },
       follows: { urgency, says: '', does: null, by: null },
+      strips: [],
     }) as unknown as Parameters<typeof shelfInWords>[0][number];
   test.each([
     [[], 'Bottles, boxes, kits and tanks. Nothing is mixed yet.'],

@@ -14,6 +14,7 @@ import { waitingRollsByBatch } from '../../server/runs.server.ts';
 import { listTanks } from '../../server/tanks.server.ts';
 import { listThermometers } from '../../server/thermometers.server.ts';
 import { whileUnchanged } from '../../server/unchanged.server.ts';
+import { signalsOfBatch } from '../../run/strip-chart.server.ts';
 import { reservedRolls } from '../../run/reserved-rolls.server.ts';
 import type { BatchView } from './batch-on-board.tsx';
 import type { BottleView } from './bottle-on-board.tsx';
@@ -50,6 +51,7 @@ function readShelf() {
       bottles: batch.bottles.map(bottleView),
       ends: { wornOn: life.ends.wornOn, oldOn: life.ends.oldOn, rollsLost: life.ends.rollsLost },
       follows: life.follows,
+      strips: stripsSay(batch),
     };
   });
   return {
@@ -88,6 +90,14 @@ function readShelf() {
     tanks: listTanks(),
     thermometers: listThermometers(),
   };
+}
+
+/** What its measured strips say, by the bottle that they point to. */
+function stripsSay(batch: BatchWithKit): string[] {
+  return signalsOfBatch(batch.id).flatMap(({ says, pointsTo }) => {
+    const bottle = batch.bottles.find((each) => pointsTo(each.kind));
+    return bottle ? [`${bottle.name} ${bottle.code}, by its strips: ${says.charAt(0).toLowerCase()}${says.slice(1)}`] : [];
+  });
 }
 
 export type ShelfPage = ReturnType<typeof shelfPage>;

@@ -1,4 +1,4 @@
-import { array, boolean, object, string, type InferType } from 'yup';
+import { array, object, string, type InferType } from 'yup';
 import type { Fault } from '../../../core/answer.ts';
 import { PROCESSES } from '../../../core/film/process.ts';
 import { BATH_KINDS } from '../../../core/kit/kind.ts';
@@ -8,17 +8,11 @@ import { textIn } from '../../../core/units/sentence.ts';
 import type { Units } from '../../../core/units/units.ts';
 import { figureOfVolume, parseVolume, type VolumeUnit } from '../../../core/units/volume.ts';
 import { celsiusFromFahrenheit, fahrenheitFromCelsius } from '../../../core/units/temperature.ts';
-import { typedDuration, typedName, typedNumber, typedText, typedVolume } from '../../ui/typed.ts';
+import { ticked, typedDuration, typedName, typedNumber, typedText, typedVolume } from '../../ui/typed.ts';
 
 const TIME = 'A time is minutes and seconds, such as 3:15, or seconds, such as 195.';
 const time = () => typedDuration(TIME).test('range', TIME, (value) => typeof value !== 'number' || (value >= 1 && value <= 86_400));
 const SECONDS = 'Seconds are a number from 0 to 3600.';
-
-/** A box that is not ticked is not sent at all. */
-const ticked = () =>
-  boolean()
-    .transform((_value: unknown, typed: unknown) => typed === 'on' || typed === true)
-    .default(false);
 
 export const PUSH_RULES = ['none', 'table', 'add', 'factor'] as const;
 export const WEAR_RULES = ['none', 'percent', 'add', 'ladder'] as const;

@@ -1,0 +1,86 @@
+import type { Mark } from '../../../core/inspection/inspection.ts';
+
+const SPECKS = [
+  [0.12, 0.3, 2],
+  [0.28, 0.7, 1.4],
+  [0.4, 0.2, 1.8],
+  [0.55, 0.55, 2.4],
+  [0.7, 0.3, 1.3],
+  [0.82, 0.75, 2],
+  [0.9, 0.2, 1.5],
+] as const;
+
+/** A mark as it lies on one frame, `w` by `h`; what concerns the whole film is drawn with the film. */
+export function MarkOnFrame({ mark, w, h }: { readonly mark: Mark; readonly w: number; readonly h: number }) {
+  const at = (x: number, y: number) => `${w * x} ${h * y}`;
+  switch (mark) {
+    case 'wholly-dark':
+    case 'silver':
+      return null;
+    case 'milky':
+      return <rect width={w} height={h} fill="#fff" opacity="0.6" />;
+    case 'perforation-streaks':
+      return (
+        <g fill="#2b1509" opacity="0.5">
+          {[0.06, 0.24, 0.42, 0.6, 0.78].map((x) => (
+            <path key={x} d={`M${at(x, 0)} L${at(x + 0.08, 0)} L${at(x + 0.05, 0.65)} L${at(x + 0.03, 0.65)} Z`} />
+          ))}
+        </g>
+      );
+    case 'bands':
+      return (
+        <g fill="#2b1509" opacity="0.4">
+          <rect x={w * 0.12} width={w * 0.16} height={h} />
+          <rect x={w * 0.46} width={w * 0.09} height={h} />
+          <rect x={w * 0.72} width={w * 0.2} height={h} />
+        </g>
+      );
+    case 'clear-spots':
+      return (
+        <g fill="#fdeedd">
+          <circle cx={w * 0.2} cy={h * 0.3} r={h * 0.12} />
+          <circle cx={w * 0.52} cy={h * 0.68} r={h * 0.16} />
+          <circle cx={w * 0.8} cy={h * 0.28} r={h * 0.09} />
+        </g>
+      );
+    case 'crescents':
+      return (
+        <g fill="none" stroke="#1c0d05" strokeWidth={h * 0.09} strokeLinecap="round">
+          <path d={`M${at(0.2, 0.2)} Q${at(0.34, 0.5)} ${at(0.2, 0.8)}`} />
+          <path d={`M${at(0.66, 0.25)} Q${at(0.78, 0.47)} ${at(0.66, 0.7)}`} />
+        </g>
+      );
+    case 'bare-patches':
+      return (
+        <path
+          d={`M${at(0.3, 0)} C${at(0.2, 0.6)} ${at(0.5, 1)} ${at(0.6, 1)} L${at(0.82, 1)} C${at(0.7, 0.5)} ${at(0.75, 0)} ${at(0.66, 0)} Z`}
+          fill="#f3dfc6"
+        />
+      );
+    case 'drying-marks':
+      return (
+        <g fill="none" stroke="#fff" strokeWidth="1.4" opacity="0.9">
+          <ellipse cx={w * 0.3} cy={h * 0.45} rx={w * 0.13} ry={h * 0.26} />
+          <ellipse cx={w * 0.7} cy={h * 0.6} rx={w * 0.17} ry={h * 0.2} />
+          <path d={`M${at(0.5, 0)} Q${at(0.56, 0.5)} ${at(0.48, 1)}`} />
+        </g>
+      );
+    case 'black-specks':
+      return (
+        <g fill="#0c0603">
+          {SPECKS.map(([x, y, r]) => (
+            <circle key={x} cx={w * x} cy={h * y} r={r} />
+          ))}
+        </g>
+      );
+    case 'cracked':
+      return (
+        <path
+          d={`M${at(0, 0.3)} L${at(0.2, 0.5)} L${at(0.36, 0.15)} L${at(0.56, 0.55)} L${at(0.8, 0.3)} L${at(1, 0.6)} M${at(0.2, 0.5)} L${at(0.26, 1)} M${at(0.56, 0.55)} L${at(0.5, 1)} M${at(0.36, 0.15)} L${at(0.4, 0)} M${at(0.8, 0.3)} L${at(0.86, 0)}`}
+          fill="none"
+          stroke="#fbead3"
+          strokeWidth="1.2"
+        />
+      );
+  }
+}

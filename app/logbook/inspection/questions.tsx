@@ -1,0 +1,155 @@
+import type { ReactNode } from 'react';
+import { COLOURS, EDGES, FRAMES, MARKS, SLIDES, type Inspection, type Mark } from '../../../core/inspection/inspection.ts';
+import { COLOUR_WORDS, MARK_WORDS } from '../../../core/inspection/inspection-words.ts';
+import { ColourDrawing, EdgeDrawing, FramesDrawing, MarkDrawing, SlidesDrawing, type Film } from './drawings.tsx';
+
+interface QuestionsProps {
+  readonly film: Film;
+  readonly seen: Inspection;
+  readonly say: (change: Partial<Inspection>) => void;
+}
+
+/** The questions in the order in which a strip is looked at; each is answered by the drawing that looks like it. */
+export function Questions({ film, seen, say }: QuestionsProps) {
+  const slide = film === 'slide';
+  const edgeIs = slide ? 'how bright they are is the first developer alone.' : 'how dark they are is the developer alone.';
+  return (
+    <>
+      <Question
+        name="edge"
+        asks="Numbers along the edge"
+        why={`The factory exposed them: ${edgeIs}`}
+        options={EDGES}
+        value={seen.edge}
+        draw={(edge) => <EdgeDrawing edge={edge} film={film} />}
+        say={(edge) => say({ edge })}
+        columns="grid-cols-2 sm:grid-cols-4"
+      />
+      {slide && (
+        <Question
+          name="slides"
+          asks="The slides"
+          why="Against an even light."
+          options={SLIDES}
+          value={seen.slides}
+          draw={(slides) => <SlidesDrawing slides={slides} />}
+          say={(slides) => say({ slides })}
+          columns="grid-cols-3"
+        />
+      )}
+      <Question
+        name="frames"
+        asks={slide ? 'Along the roll' : 'Frames'}
+        why={
+          slide
+            ? 'Whether the pictures are there, and alike from end to end.'
+            : 'The pictures themselves, away from the brightest lights in them.'
+        }
+        options={slide ? (['none', 'normal', 'uneven'] as const) : FRAMES}
+        value={seen.frames}
+        draw={(frames) => <FramesDrawing frames={frames} film={film} />}
+        say={(frames) => say({ frames })}
+        columns={slide ? 'grid-cols-3' : 'grid-cols-3 sm:grid-cols-5'}
+      />
+      <Question
+        name="colour"
+        asks="Colour"
+        why={slide ? 'As it looks against the light.' : 'As a scan or a print shows it; leave it open while the film is wet.'}
+        options={COLOURS}
+        words={COLOUR_WORDS}
+        value={seen.colour}
+        draw={(colour) => <ColourDrawing colour={colour} />}
+        say={(colour) => say({ colour })}
+        columns="grid-cols-3"
+      />
+      <Marks film={film} marks={seen.marks} say={(marks) => say({ marks })} />
+    </>
+  );
+}
+
+interface QuestionProps<T extends string> {
+  readonly name: string;
+  readonly asks: string;
+  readonly why: string;
+  readonly options: readonly T[];
+  /** How the answers are said, where that is not what they are called. */
+  readonly words?: Readonly<Record<T, string>>;
+  readonly value: T | undefined;
+  readonly draw: (option: T) => ReactNode;
+  readonly say: (option: T | undefined) => void;
+  readonly columns: string;
+}
+
+const PICKED =
+  'relative block h-full cursor-pointer rounded-card border-2 border-line bg-card p-1.5 text-center has-checked:border-teal has-checked:bg-[#e3efeb] has-checked:font-bold has-focus-visible:outline-2 has-focus-visible:outline-offset-2 has-focus-visible:outline-petrol';
+
+function Question<T extends string>({ name, asks, why, options, words, value, draw, say, columns }: QuestionProps<T>) {
+  return (
+    <fieldset className="mb-5">
+      <legend className="font-bold">{asks}</legend>
+      <p className="mb-2 text-sm text-quiet">{why}</p>
+      <div className={`grid gap-2 ${columns}`}>
+        {options.map((option) => (
+          <label key={option} className={PICKED}>
+            <input
+              type="radio"
+              name={name}
+              value={option}
+              checked={value === option}
+              onChange={() => say(option)}
+              // Pressed again it is open again: not everything can be told at once.
+              onClick={() => value === option && say(undefined)}
+              className="sr-only"
+            />
+            {draw(option)}
+            <span className="mt-1 block">{words?.[option] ?? option}</span>
+          </label>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
+interface MarksProps {
+  readonly film: Film;
+  readonly marks: readonly Mark[] | undefined;
+  readonly say: (marks: readonly Mark[] | undefined) => void;
+}
+
+/** Any number of marks; that there are none is an answer too, and not the same as not having looked. */
+function Marks({ film, marks, say }: MarksProps) {
+  const others = (mark: Mark) => (marks ?? []).filter((each) => each !== mark);
+  return (
+    <fieldset className="mb-2">
+      <legend className="font-bold">Marks, if any</legend>
+      <p className="mb-2 text-sm text-quiet">Hold it aslant to the light as well: some are only seen on its skin.</p>
+      <div className="grid grid-cols-3 gap-2 sm:grid-cols-4">
+        {MARKS.map((mark) => (
+          <label key={mark} className={PICKED}>
+            <input
+              type="checkbox"
+              name="marks"
+              value={mark}
+              checked={marks?.includes(mark) ?? false}
+              onChange={(event) => say(event.target.checked ? [...others(mark), mark] : others(mark))}
+              className="sr-only"
+            />
+            <MarkDrawing mark={mark} film={film} />
+            <span className="mt-1 block leading-tight">{MARK_WORDS[mark]}</span>
+          </label>
+        ))}
+        <label className={`${PICKED} flex min-h-11 items-center justify-center`}>
+          <input
+            type="checkbox"
+            name="marks"
+            value="none"
+            checked={marks?.length === 0}
+            onChange={(event) => say(event.target.checked ? [] : undefined)}
+            className="sr-only"
+          />
+          no marks
+        </label>
+      </div>
+    </fieldset>
+  );
+}

@@ -1,0 +1,81 @@
+import type { StepKind } from '../../core/kit/kind.ts';
+import { controlChart, type ControlChart } from '../../core/inspection/control-chart.ts';
+import { signalNow, signalPointsTo, type SignalNow } from '../../core/inspection/signal-words.ts';
+import { figureOf, MEASURES, type MeasureName } from '../../core/inspection/strip-measure.ts';
+import { measuresInOrder, type ChartedMeasure } from '../server/measures.server.ts';
+import type { Run } from '../server/runs.server.ts';
+import { whileUnchanged } from '../server/unchanged.server.ts';
+
+export interface StripChart extends ControlChart {
+  readonly measure: MeasureName;
+  readonly points: readonly (ChartedMeasure & { readonly value: number })[];
+  readonly signal: SignalNow | null;
+}
+
+/** The strips of one scanner and setting as a control chart: of one batch, or over all of them (domain.md 17). */
+export function stripChart(measure: MeasureName, scanner: string, batchId: string | null): StripChart {
+  const strips = whileUnchanged('strips', measuresInOrder).filter(
+    (strip) => strip.scanner === scanner && (batchId === null || strip.batchId === batchId),
+  );
+  return chartOf(measure, strips);
+}
+
+function chartOf(measure: MeasureName, strips: readonly ChartedMeasure[]): StripChart {
+  const points = strips.map((strip) => ({ ...strip, value: figureOf(strip.measure, measure) }));
+  const chart = controlChart(points);
+  return {
+    measure,
+    points,
+    ...chart,
+    signal: signalNow(
+      chart,
+      points.map(({ value }) => value),
+      measure,
+    ),
+  };
+}
+
+/** The strips that a batch is compared with: its own where there are limits for them, else all of that scanner. */
+export function chartForBatch(measure: MeasureName, scanner: string, batchId: string): StripChart {
+  const own = stripChart(measure, scanner, batchId);
+  if (own.centre !== null) return own;
+  return stripChart(measure, scanner, null);
+}
+
+/**
+ * Whether the strips of a run’s batch, up to that run, show a falling range: true where its strip gives such a signal,
+ * false where it gives none, null where it was not measured or there is nothing to compare it with.
+ */
+export function rangeFallingAt(run: Pick<Run, 'id' | 'batchId'>): boolean | null {
+  const strips = whileUnchanged('strips', measuresInOrder);
+  const mine = strips.findLast((strip) => strip.runId === run.id);
+  if (!mine) return null;
+  const until = strips.slice(0, strips.indexOf(mine) + 1).filter((strip) => strip.scanner === mine.scanner);
+  const own = chartOf(
+    'range',
+    until.filter((strip) => strip.batchId === run.batchId),
+  );
+  const chart = own.centre === null ? chartOf('range', until) : own;
+  return chart.centre === null ? null : chart.signal?.way === 'falling';
+}
+
+/** What the strips of a batch say of one of its bottles. */
+export interface BottleSignal {
+  readonly measure: MeasureName;
+  /** Whether a bath of this kind is what the signal points to. */
+  readonly pointsTo: (kind: StepKind) => boolean;
+  readonly says: string;
+}
+
+/** Signals that the last strip of a batch gives, by each figure; none where it was never measured (domain.md 17). */
+export function signalsOfBatch(batchId: string): BottleSignal[] {
+  const mine = whileUnchanged('strips', measuresInOrder).filter((strip) => strip.batchId === batchId);
+  const last = mine.at(-1);
+  if (!last) return [];
+  return MEASURES.flatMap((measure): BottleSignal[] => {
+    const chart = chartForBatch(measure, last.scanner, batchId);
+    // A batch that was mixed since has nothing to do with what another one showed.
+    if (!chart.signal || chart.points.at(-1)?.id !== last.id) return [];
+    return [{ measure, says: chart.signal.says, pointsTo: (kind) => signalPointsTo(measure, kind) }];
+  });
+}

@@ -1,0 +1,277 @@
+import { mkdtempSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import fc from 'fast-check';
+
+const folder = mkdtempSync(join(tmpdir(), 'steady-reel-'));
+process.env['STEADY_REEL_DB'] = join(folder, 'mine.db');
+
+import { storeDoneRun } from '../../run/a-done-run.fixture.ts';
+import { indexRunAnew } from '../../run/run-index.server.ts';
+import { storeBatch, storeRoll, storeTank } from '../a-shelf.fixture.ts';
+import { findBatch } from '../batches.server.ts';
+import { moveBottle, writeEntry } from '../bottle-entries.server.ts';
+import { setCap } from '../bottles.server.ts';
+import { saveBox } from '../boxes.server.ts';
+import { databaseFile, db, sql } from '../database.server.ts';
+import { saveKit } from '../kits.server.ts';
+import { answerLesson, saveLesson } from '../lessons.server.ts';
+import { saveLook } from '../looks.server.ts';
+import { addMeasure } from '../measures.server.ts';
+import { findRuns } from '../run-search.server.ts';
+import { findRoll } from '../rolls.server.ts';
+import { saveContains } from '../safety-sheets.server.ts';
+import { writeSetting } from '../settings.server.ts';
+import { saveThermometer } from '../thermometers.server.ts';
+import { houseKit } from '../../../core/kit/a-kit.fixture.ts';
+import { bookImports, mergeBook, previewBook, undoImport } from './merge-book.server.ts';
+import { readBook, type Book } from './read-book.ts';
+import { BOOK_SECTIONS } from './sections.ts';
+import { writeBook } from './write-book.server.ts';
+
+/** Another database from here on; the one before stays as it is. */
+const useDatabase = (name: string) => (process.env['STEADY_REEL_DB'] = join(folder, name));
+const bookText = () => [...writeBook('2026-11-25T20:00:00.000Z')].join('');
+const read = (text: string): Book => {
+  const book = readBook(text);
+  if (!book.ok) throw new Error(book.errors[0]?.message);
+  return book.value;
+};
+const nothing = { search: '', process: '', kit: '', batch: '', tank: '', month: '', verdict: '' };
+const search = (words: string) => findRuns({ ...nothing, search: words }, null, 50, 0).ids;
+
+/** A household's book with something of everything in it. */
+function fill(prefix: string): void {
+  saveKit({ ...houseKit(), id: `${prefix}-kit`, name: `Kit of ${prefix}` }, 1);
+  storeTank(`${prefix}-tank`);
+  saveThermometer({ id: `${prefix}-stem`, name: 'Stem', offsetC: 0.2, slope: 0, slopeAtC: 38 }, 1);
+  saveBox(
+    { id: `${prefix}-box`, kitId: `${prefix}-kit`, boughtOn: '2026-11-01', openedOn: null, goodUntil: null, priceCents: 3000, note: '' },
+    1,
+  );
+  for (const id of ['one', 'two']) storeBatch(`${prefix}-${id}`, 1);
+  setCap(findBatch(`${prefix}-one`)?.bottles[0]?.number ?? 0, 'red');
+  storeDoneRun(`${prefix}-run`, {
+    batchId: `${prefix}-one`,
+    tankId: `${prefix}-tank`,
+    on: '2026-11-22',
+    rolls: [{ id: `${prefix}-roll`, name: `Roll of ${prefix}` }],
+    notes: ['Crisp.'],
+    readings: [[20, 37.5]],
+  });
+  storeRoll(`${prefix}-waits`);
+  const [developer, second] = [findBatch(`${prefix}-one`)?.bottles[0], findBatch(`${prefix}-two`)?.bottles[0]];
+  writeEntry({
+    batchId: `${prefix}-one`,
+    atMs: 9,
+    entry: { kind: 'incident', on: '2026-11-23', bottle: developer?.id ?? '', what: 'water', ml: 5 },
+  });
+  moveBottle(
+    developer?.id ?? '',
+    { batchId: `${prefix}-two`, bath: 'developer', inItsPlace: { number: second?.id ?? '' } },
+    '2026-11-24',
+    10,
+  );
+  saveLook({
+    id: `${prefix}-look`,
+    runId: `${prefix}-run`,
+    rollId: `${prefix}-roll`,
+    filmIs: 'dry',
+    seen: { edge: 'thin', marks: [] },
+    note: 'Hm.',
+    atMs: 11,
+  });
+  saveLesson(
+    {
+      id: `${prefix}-lesson`,
+      runId: `${prefix}-run`,
+      text: 'Warm the tank.',
+      about: { kind: 'everything', is: '', name: 'every run' },
+      at: 'warming',
+    },
+    12,
+  );
+  answerLesson(`${prefix}-lesson`, `${prefix}-run`, true, 13);
+  const per = { r: 0.1, g: 0.2, b: 0.3 };
+  const whole = { x: 0, y: 0, w: 30, h: 30 };
+  addMeasure(
+    {
+      id: `${prefix}-measure`,
+      runId: `${prefix}-run`,
+      rollId: null,
+      scanner: 'flatbed',
+      good: true,
+      atMs: 14,
+      measure: {
+        base: per,
+        leader: per,
+        range: per,
+        redGreen: -0.1,
+        blueGreen: 0.1,
+        encoding: { gamma: 2.2 },
+        rectangles: { light: whole, base: whole, leader: whole },
+        width: 90,
+        height: 30,
+      },
+    },
+    new Uint8Array([0xff, 0xd8, 0, 255, 7]),
+  );
+  saveContains(`${prefix}-kit`, 'Iron salt.', 15);
+  writeSetting('units', { temperature: 'F', volume: 'fl oz' });
+  indexRunAnew(`${prefix}-run`);
+}
+
+let mine = '';
+beforeAll(() => {
+  fill('ours');
+  mine = bookText();
+});
+beforeEach(() => void useDatabase('mine.db'));
+
+test('every table and column of the database is in the book, but for what is made anew, waits, or lies beside it', () => {
+  const tables = sql(
+    "SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' AND name NOT LIKE 'run_words%'",
+  ).all() as { name: string }[];
+  const left = ['run_search', 'scans', 'book_imports'];
+  expect(BOOK_SECTIONS.map(({ table }) => table).sort()).toEqual(
+    tables
+      .map(({ name }) => name)
+      .filter((name) => !left.includes(name))
+      .sort(),
+  );
+  for (const { table, columns } of BOOK_SECTIONS) {
+    const there = (sql(`SELECT name FROM pragma_table_info('${table}')`).all() as { name: string }[]).map(({ name }) => name);
+    const beside = table === 'safety_sheets' ? ['file_name', 'file', 'bytes'] : ['seq'];
+    expect([table, columns.map(({ column }) => column).sort()]).toEqual([table, there.filter((name) => !beside.includes(name)).sort()]);
+  }
+});
+
+test('out, wiped, in: the same book to the last byte of meaning, and found by the same words', () => {
+  useDatabase('wiped.db');
+  const merged = mergeBook(read(mine), false, 'mine.book.json', 100);
+  if (!merged.ok) throw new Error(merged.says);
+  merged.runIds.forEach(indexRunAnew);
+  expect(bookText()).toBe(mine);
+  expect([search('crisp'), search('warm'), search('ours')]).toEqual([['ours-run'], ['ours-run'], ['ours-run']]);
+  expect(findBatch('ours-two')?.bottles[0]).toMatchObject({ cap: 'red', rollsDone: 2, standing: 'good' });
+  // In once more, it has nothing new, and nothing is doubled.
+  const again = mergeBook(read(mine), true, 'mine.book.json', 101);
+  expect(again).toMatchObject({ ok: true, added: 0, replaced: 0 });
+  expect(bookText()).toBe(mine);
+});
+
+test('two households’ books become one: bottles of the same number stay apart, each with its own entries', () => {
+  useDatabase('theirs.db');
+  fill('theirs');
+  const theirs = bookText();
+  const before = findBatch('theirs-two')?.bottles.map(({ bath, mlLeft, rollsDone, cap }) => ({ bath, mlLeft, rollsDone, cap }));
+  useDatabase('both.db');
+  for (const [text, name] of [
+    [mine, 'a'],
+    [theirs, 'b'],
+  ] as const)
+    expect(mergeBook(read(text), false, name, 1)).toMatchObject({ ok: true });
+  expect(findBatch('theirs-two')?.bottles.map(({ bath, mlLeft, rollsDone, cap }) => ({ bath, mlLeft, rollsDone, cap }))).toEqual(before);
+  expect(findBatch('ours-two')?.bottles[0]).toMatchObject({ cap: 'red' });
+  const codes = (sql('SELECT number FROM bottles').all() as { number: number }[]).map(({ number }) => number);
+  expect(new Set(codes).size).toBe(12);
+  // Both had a setting of that name: the one that was there stays.
+  expect(previewBook(read(theirs)).every(({ fresh, different }) => fresh === 0 && different === 0)).toBe(true);
+});
+
+test('what differs is told and never overwritten silently; one press takes all of it back', () => {
+  useDatabase('changed.db');
+  mergeBook(read(mine), false, 'first', 1);
+  sql("UPDATE rolls SET name = 'Renamed here' WHERE id = 'ours-roll'").run();
+  sql("UPDATE run_events SET at_ms = 5 WHERE id = 'ours-run-event-1'").run();
+  const before = bookText();
+  const preview = Object.fromEntries(previewBook(read(mine)).map((section) => [section.name, section]));
+  expect([preview['rolls'], preview['runEvents'], preview['runs']?.different]).toMatchObject([
+    { different: 1, named: ['Renamed here'] },
+    { different: 1 },
+    0,
+  ]);
+  expect(mergeBook(read(mine), false, 'keep', 2)).toMatchObject({ ok: true, added: 0, replaced: 0 });
+  expect(bookText()).toBe(before);
+  expect(mergeBook(read(mine), true, 'theirs', 3)).toMatchObject({ ok: true, replaced: 1 });
+  expect(findRoll('ours-roll')?.name).toBe('Roll of ours');
+  // Acts are history: what is in the book already stays, whatever was chosen.
+  expect(sql("SELECT at_ms AS at FROM run_events WHERE id = 'ours-run-event-1'").get()).toEqual({ at: 5 });
+  const [last] = bookImports();
+  expect(undoImport(last?.id ?? '', 4)).toMatchObject({ ok: true });
+  expect(bookText()).toBe(before);
+  expect(undoImport(last?.id ?? '', 5)).toMatchObject({ ok: false });
+});
+
+test('what a later version kept to take an import back is not guessed at', () => {
+  useDatabase('later.db');
+  mergeBook(read(mine), false, 'first', 1);
+  const before = bookText();
+  const [{ id } = { id: '' }] = bookImports();
+  for (const undo of [
+    '{"format":"steady-reel/book-undo@2","added":[],"replaced":[]}',
+    '{"added":[["kits",[]]],"replaced":[]}',
+    '[]',
+    'null',
+  ]) {
+    sql('UPDATE book_imports SET undo = ?').run(undo);
+    expect(undoImport(id, 2)).toMatchObject({ ok: false, says: expect.stringContaining('another version') as string });
+  }
+  expect(bookText()).toBe(before);
+});
+
+test('a book that was brought in and built upon is not pulled from under it', () => {
+  useDatabase('built.db');
+  mergeBook(read(mine), false, 'first', 1);
+  storeDoneRun('mine-on-theirs', { batchId: 'ours-one', tankId: 'ours-tank', on: '2026-11-25' });
+  const before = bookText();
+  expect(undoImport(bookImports()[0]?.id ?? '', 2)).toMatchObject({ ok: false, says: expect.stringContaining('built on') as string });
+  expect(bookText()).toBe(before);
+  expect(db().pragma('foreign_key_check')).toEqual([]);
+});
+
+test('one byte wrong anywhere, cut anywhere, another version, another document: refused in words, nothing taken', () => {
+  fc.assert(
+    fc.property(fc.nat(mine.length - 1), fc.constantFrom('x', '0', '"', ' ', 'é'), (at, put) => {
+      fc.pre(mine[at] !== put && !(at > mine.length - 4 && /\s/.test(put)));
+      const book = readBook(mine.slice(0, at) + put + mine.slice(at + 1));
+      expect(book.ok).toBe(false);
+      if (!book.ok) expect(book.errors[0]?.message).toMatch(/book/);
+    }),
+    { numRuns: 300 },
+  );
+  fc.assert(fc.property(fc.nat(mine.length - 3), (at) => expect(readBook(mine.slice(0, at)).ok).toBe(false)));
+  const said = (text: string) => {
+    const book = readBook(text);
+    return book.ok ? 'read' : book.errors[0]?.message;
+  };
+  expect(said(mine.replace('book@1', 'book@2'))).toMatch(/version 2; this Steady Reel reads version 1/);
+  expect(said(readFileSync('kits/house-c41-three-bath.json', 'utf8'))).toMatch(/a steady-reel\/kit@1, not a book/);
+  expect(said('Name,Film,Process\nFerry,Fennel 200,C-41\n')).toMatch(/no book of Steady Reel/);
+  expect(said('')).toMatch(/no book/);
+  expect(said(`\uFEFF${mine}`)).toMatch(/not whole/);
+});
+
+test('a book that fits its sum and not together is refused whole', () => {
+  const book = read(mine);
+  const without = { ...book, sections: new Map([...book.sections].map(([name, records]) => [name, name === 'tanks' ? [] : records])) };
+  useDatabase('fresh.db');
+  db();
+  const before = bookText();
+  expect(mergeBook(without, false, 'x', 1)).toMatchObject({
+    ok: false,
+    says: expect.stringContaining('points to what is not there') as string,
+  });
+  const odd = {
+    ...book,
+    sections: new Map(
+      [...book.sections].map(([name, records]) => [
+        name,
+        name === 'rolls' ? records.map((record) => ({ ...record, state: 'melted' })) : records,
+      ]),
+    ),
+  };
+  expect(mergeBook(odd, false, 'x', 1)).toMatchObject({ ok: false, says: expect.stringContaining('cannot be') as string });
+  expect(bookText()).toBe(before);
+  expect(databaseFile()).toContain('fresh.db');
+});

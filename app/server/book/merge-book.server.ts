@@ -1,0 +1,287 @@
+import { nanoid } from 'nanoid';
+import { readStoredKit } from '../../../core/kit/stored-kit.ts';
+import { db, inTransaction, sql } from '../database.server.ts';
+import { liveRunTitle } from '../runs.server.ts';
+import { BOOK_SECTIONS, keyOf, type BookColumn, type BookRecord, type BookSection } from './sections.ts';
+import type { Book } from './read-book.ts';
+import { recordOf, selectOf } from './write-book.server.ts';
+
+/** What bringing a book in would do, section by section. */
+export interface SectionPreview {
+  readonly name: string;
+  readonly fresh: number;
+  readonly same: number;
+  /** There already, and different: yours stays unless you say otherwise. */
+  readonly different: number;
+  /** A few of those that differ, by what they are called. */
+  readonly named: readonly string[];
+}
+
+interface Sorted {
+  readonly section: BookSection;
+  readonly fresh: readonly BookRecord[];
+  readonly same: number;
+  readonly different: readonly { readonly theirs: BookRecord; readonly mine: BookRecord }[];
+}
+
+/** Records as this book has them, by what identifies them. */
+function mineOf(section: BookSection): Map<string, BookRecord> {
+  const rows = sql(selectOf({ ...section, where: undefined })).all() as Record<string, unknown>[];
+  return new Map(rows.map((row) => recordOf(section, row)).map((record) => [keyOf(section, record), record]));
+}
+
+/** Numbers of bottles are this book’s own: a bottle is the same by the batch and the bath that it was mixed for. */
+function bottleNumbers(book: Book): (number: unknown) => number | null {
+  const mine = mineOf(sectionNamed('bottles'));
+  const taken = new Set([...mine.values()].map((record) => record['number'] as number));
+  let next = Math.max(0, ...taken) + 1;
+  const theirs = book.sections.get('bottles') ?? [];
+  for (const { number } of theirs) next = Math.max(next, (number as number) + 1);
+  const map = new Map<number, number>();
+  for (const record of theirs) {
+    const own = mine.get(keyOf(sectionNamed('bottles'), record))?.['number'] as number | undefined;
+    const number = record['number'] as number;
+    const to = own ?? (taken.has(number) ? next++ : number);
+    taken.add(to);
+    map.set(number, to);
+  }
+  return (number) => (typeof number === 'number' ? (map.get(number) ?? number) : null);
+}
+
+function sectionNamed(name: string): BookSection {
+  return BOOK_SECTIONS.find((section) => section.name === name) as BookSection;
+}
+
+/** A record of another book with this book’s bottle numbers. */
+function asMine(section: BookSection, record: BookRecord, numberOf: (number: unknown) => number | null): BookRecord {
+  if (section.name === 'bottles') return { ...record, number: numberOf(record['number']) };
+  if (section.name === 'bottleEntries') return { ...record, bottleNumber: numberOf(record['bottleNumber']) };
+  return record;
+}
+
+function sorted(book: Book): Sorted[] {
+  const numberOf = bottleNumbers(book);
+  return BOOK_SECTIONS.map((section) => {
+    const mine = mineOf(section);
+    const fresh: BookRecord[] = [];
+    const different: { theirs: BookRecord; mine: BookRecord }[] = [];
+    let same = 0;
+    for (const record of book.sections.get(section.name) ?? []) {
+      const theirs = asMine(section, record, numberOf);
+      const here = mine.get(keyOf(section, theirs));
+      if (!here) fresh.push(theirs);
+      // A shipped kit’s text belongs to the program that ships it.
+      else if (sameRecord(section, here, theirs) || here['shipped'] === 1) same++;
+      else different.push({ theirs, mine: here });
+    }
+    return { section, fresh, same, different };
+  });
+}
+
+/** The same meaning, however a document’s fields are ordered. */
+function sameRecord(section: BookSection, a: BookRecord, b: BookRecord): boolean {
+  return section.columns.every(({ as }) => canonical(a[as]) === canonical(b[as]));
+}
+
+function canonical(value: unknown): string {
+  return JSON.stringify(value, (_key, each: unknown) =>
+    typeof each === 'object' && each !== null && !Array.isArray(each)
+      ? Object.fromEntries(Object.entries(each).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : each,
+  );
+}
+
+export function previewBook(book: Book): SectionPreview[] {
+  return sorted(book).map(({ section, fresh, same, different }) => ({
+    name: section.name,
+    fresh: fresh.length,
+    same,
+    different: different.length,
+    named: different.slice(0, 3).map(({ mine }) => nameOf(section, mine)),
+  }));
+}
+
+function nameOf(section: BookSection, record: BookRecord): string {
+  if (section.name === 'kits') return readStoredKit(JSON.stringify(record['document'])).name;
+  if (section.name === 'runs') return (record['plan'] as { title?: string }).title ?? '';
+  const name = [record['name'], record['text'], record[section.key[0] ?? '']].find((each) => typeof each === 'string');
+  return (name ?? '').slice(0, 60);
+}
+
+/** What one press takes back: keys of what was added, and what stood before in place of what was replaced. */
+interface ImportUndo {
+  readonly added: readonly OfSection[];
+  readonly replaced: readonly OfSection[];
+}
+type OfSection = readonly [section: string, records: readonly BookRecord[]];
+
+const UNDO_FORMAT = 'steady-reel/book-undo@1';
+
+/** What was kept to take an import back; null where it is of a version, or of a shape, that is not known here. */
+function readImportUndo(text: string): ImportUndo | null {
+  const stored = JSON.parse(text) as { format?: unknown; added?: unknown; replaced?: unknown } | null;
+  if (stored?.format !== UNDO_FORMAT) return null;
+  const { added, replaced } = stored;
+  return areOfSections(added) && areOfSections(replaced) ? { added, replaced } : null;
+}
+
+function areOfSections(value: unknown): value is OfSection[] {
+  return (
+    Array.isArray(value) &&
+    value.every((each: unknown) => Array.isArray(each) && BOOK_SECTIONS.some(({ name }) => name === each[0]) && each[1] instanceof Array)
+  );
+}
+
+export type Merged =
+  | { readonly ok: true; readonly id: string; readonly runIds: readonly string[]; readonly added: number; readonly replaced: number }
+  | { readonly ok: false; readonly says: string };
+
+/**
+ * Brings a book in: what is new is added, what is there stays, and what differs is replaced only where `theirs` was
+ * chosen; history never is. All or nothing; one press takes it back.
+ */
+export function mergeBook(book: Book, theirs: boolean, fileName: string, atMs: number): Merged {
+  try {
+    return inTransaction((): Merged => {
+      db().pragma('defer_foreign_keys = ON');
+      const all = sorted(book);
+      const live = (record: BookRecord) => record['state'] === 'live';
+      const runs = all.find(({ section }) => section.name === 'runs');
+      if (runs?.fresh.some(live) && liveRunTitle() !== null)
+        return { ok: false, says: 'A run is at the Bench here, and one in that book too. Finish one of them first.' };
+      const replaced = all.map(({ section, different }) => [section, theirs && !section.history ? different : []] as const);
+      for (const { section, fresh } of all) for (const record of fresh) insert(section, record);
+      for (const [section, records] of replaced)
+        for (const record of records)
+          update(section, { ...record.theirs, ...(section.name === 'bottles' ? { number: record.mine['number'] } : {}) });
+      const undo: ImportUndo = {
+        added: all.flatMap(({ section, fresh }) =>
+          fresh.length > 0 ? [[section.name, fresh.map((record) => keyFields(section, record))] as const] : [],
+        ),
+        replaced: replaced.flatMap(([section, records]) =>
+          records.length > 0 ? [[section.name, records.map(({ mine }) => mine)] as const] : [],
+        ),
+      };
+      const id = nanoid();
+      sql('INSERT INTO book_imports (id, at_ms, file_name, undo) VALUES (?, ?, ?, ?)').run(
+        id,
+        atMs,
+        fileName,
+        JSON.stringify({ format: UNDO_FORMAT, ...undo }),
+      );
+      const touched = [
+        ...(runs?.fresh ?? []),
+        ...all.flatMap(({ section, fresh }) => (section.name === 'looks' || section.name === 'lessons' ? fresh : [])),
+      ];
+      return {
+        ok: true,
+        id,
+        runIds: [
+          ...new Set(
+            touched.flatMap((record) =>
+              typeof record['plan'] === 'object' ? [record['id'] as string] : typeof record['runId'] === 'string' ? [record['runId']] : [],
+            ),
+          ),
+        ],
+        added: all.reduce((sum, { fresh }) => sum + fresh.length, 0),
+        replaced: replaced.reduce((sum, [, records]) => sum + records.length, 0),
+      };
+    });
+  } catch (error) {
+    return { ok: false, says: `That book does not fit together: ${reasonOf(error)} Nothing was taken from it.` };
+  }
+}
+
+function reasonOf(error: unknown): string {
+  const code = (error as { code?: unknown } | null)?.code;
+  if (code === 'SQLITE_CONSTRAINT_FOREIGNKEY') return 'something in it points to what is not there.';
+  if (typeof code === 'string' && code.startsWith('SQLITE_CONSTRAINT')) return 'a value in it cannot be.';
+  throw error;
+}
+
+function keyFields(section: BookSection, record: BookRecord): BookRecord {
+  return Object.fromEntries(section.key.map((key) => [key, record[key]]));
+}
+
+function inOf({ holds }: BookColumn, value: unknown): unknown {
+  if (value === null || value === undefined) return null;
+  if (holds === 'document') return JSON.stringify(value);
+  return holds === 'picture' ? Buffer.from(value as string, 'base64') : value;
+}
+
+const valuesOf = (section: BookSection, record: BookRecord) =>
+  Object.fromEntries(section.columns.map((column) => [column.column, inOf(column, record[column.as])]));
+
+function insert(section: BookSection, record: BookRecord): void {
+  const names = section.columns.map(({ column }) => column);
+  // A sheet that was attached as a file is no part of a book.
+  sql(`INSERT INTO ${section.table} (${names.join(', ')}) VALUES (${names.map((name) => `@${name}`).join(', ')})`).run(
+    valuesOf(section, record),
+  );
+}
+
+const columnsOfKey = (section: BookSection) => section.key.map((key) => section.columns.find(({ as }) => as === key)?.column ?? key);
+const whereKey = (section: BookSection) =>
+  columnsOfKey(section)
+    .map((column) => `${column} = @${column}`)
+    .join(' AND ');
+
+function update(section: BookSection, record: BookRecord): void {
+  const sets = section.columns.map(({ column }) => `${column} = @${column}`).join(', ');
+  sql(`UPDATE ${section.table} SET ${sets} WHERE ${whereKey(section)}`).run(valuesOf(section, record));
+}
+
+function remove(section: BookSection, key: BookRecord): void {
+  const values = Object.fromEntries(section.key.map((name, i) => [columnsOfKey(section)[i] ?? name, key[name]]));
+  sql(`DELETE FROM ${section.table} WHERE ${whereKey(section)}`).run(values);
+}
+
+export interface BookImport {
+  readonly id: string;
+  readonly atMs: number;
+  readonly fileName: string;
+  readonly undone: boolean;
+}
+
+export function bookImports(): BookImport[] {
+  const rows = sql(
+    'SELECT id, at_ms AS atMs, file_name AS fileName, undone_at_ms AS undoneAtMs FROM book_imports ORDER BY at_ms DESC LIMIT 20',
+  ).all();
+  return (rows as { id: string; atMs: number; fileName: string; undoneAtMs: number | null }[]).map(({ undoneAtMs, ...row }) => ({
+    ...row,
+    undone: undoneAtMs !== null,
+  }));
+}
+
+/** Takes a book out again that was brought in; refused, with nothing changed, where something has been built on it since. */
+export function undoImport(id: string, atMs: number): { readonly ok: boolean; readonly says: string } {
+  try {
+    return inTransaction(() => {
+      const row = sql('SELECT undo, undone_at_ms AS undoneAtMs FROM book_imports WHERE id = ?').get(id) as
+        { undo: string; undoneAtMs: number | null } | undefined;
+      if (!row || row.undoneAtMs !== null) return { ok: false, says: 'That was taken back already.' };
+      const undo = readImportUndo(row.undo);
+      if (!undo) return { ok: false, says: 'That was brought in by another version of Steady Reel, and is not taken back by this one.' };
+      db().pragma('defer_foreign_keys = ON');
+      const { added, replaced } = undo;
+      for (const [name, keys] of [...added].reverse()) {
+        const section = sectionNamed(name);
+        if (name === 'runs')
+          for (const key of keys) {
+            sql('DELETE FROM run_words WHERE rowid = (SELECT number FROM run_search WHERE run_id = ?)').run(key['id']);
+            sql('DELETE FROM run_search WHERE run_id = ?').run(key['id']);
+          }
+        for (const key of [...keys].reverse()) remove(section, key);
+      }
+      for (const [name, records] of replaced) for (const record of records) update(sectionNamed(name), record);
+      sql('UPDATE book_imports SET undone_at_ms = ? WHERE id = ?').run(atMs, id);
+      return { ok: true, says: 'The book is as it was before.' };
+    });
+  } catch (error) {
+    reasonOf(error);
+    return {
+      ok: false,
+      says: 'Something has been built on what that book brought since, so it stays. Restore the copy from before instead.',
+    };
+  }
+}

@@ -1,0 +1,15 @@
+import type { Cause } from '../cause.ts';
+import { e, marked, unmarked } from '../evidence.ts';
+
+export const fogged: Cause = {
+  id: 'fogged',
+  kind: 'film',
+  title: 'Light got in',
+  for: (seen) => [marked(seen, 'wholly-dark') && e(3, 'The strip is dark from edge to edge.')],
+  against: (seen) => [unmarked(seen, 'wholly-dark') && e(2, 'The strip is not dark all over.')],
+  again: [],
+  returns: { at: 'first-pour', about: 'everything' },
+  now: 'Fog cannot be taken away; strong frames may still scan.',
+  nextTime:
+    'Load in complete darkness, let eyes rest for five minutes, and look for a glow; keep the lid on until it is bleached and fixed.',
+};
