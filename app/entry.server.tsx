@@ -2,7 +2,7 @@ import { createReadableStreamFromReadable } from '@react-router/node';
 import { isbot } from 'isbot';
 import { PassThrough } from 'node:stream';
 import { renderToPipeableStream } from 'react-dom/server';
-import { ServerRouter, type EntryContext } from 'react-router';
+import { ServerRouter, type AppLoadContext, type EntryContext } from 'react-router';
 import { holdClock } from './server/clock.server.ts';
 import { openAtStart } from './server/database.server.ts';
 import { liveRunTitle } from './server/runs.server.ts';
@@ -15,10 +15,17 @@ else holdClock(liveRunTitle() !== null);
 
 export const streamTimeout = 5000;
 
-export default function handleRequest(request: Request, status: number, headers: Headers, context: EntryContext): Promise<Response> {
+export default function handleRequest(
+  request: Request,
+  status: number,
+  headers: Headers,
+  context: EntryContext,
+  { nonce }: AppLoadContext,
+): Promise<Response> {
   return new Promise((resolve, reject) => {
     const wholeFirst = isbot(request.headers.get('user-agent') ?? '') || context.isSpaMode;
-    const { pipe, abort } = renderToPipeableStream(<ServerRouter context={context} url={request.url} />, {
+    const { pipe, abort } = renderToPipeableStream(<ServerRouter context={context} url={request.url} nonce={nonce} />, {
+      nonce,
       [wholeFirst ? 'onAllReady' : 'onShellReady']() {
         const body = new PassThrough();
         headers.set('Content-Type', 'text/html');

@@ -32,6 +32,8 @@ export default [
       route('thermometers/:thermometerId', 'shelf/thermometer.tsx'),
     ]),
 
+    route('phone', 'phone/phone.tsx'),
+    route('screen', 'phone/screen.tsx'),
     route('safety', 'shelf/safety.tsx'),
     ...prefix('logbook', [
       index('logbook/list.tsx'),
@@ -41,6 +43,7 @@ export default [
       route('trends', 'logbook/trends.tsx'),
       route('compare', 'logbook/compare.tsx'),
       route('book', 'logbook/book.tsx'),
+      route('kept', 'logbook/kept.tsx'),
       route(':runId', 'logbook/run.tsx'),
       route(':runId/look', 'logbook/look.tsx'),
       route(':runId/measure', 'logbook/measure.tsx'),

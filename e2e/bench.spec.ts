@@ -146,7 +146,7 @@ test('tampered, repeated and senseless events are refused, and the stream goes o
     (
       await fetch(`${base}${address}/events`, {
         method: 'POST',
-        headers: { 'Content-Type': 'application/json' },
+        headers: { 'Content-Type': 'application/json', Origin: base },
         body: JSON.stringify(body),
       })
     ).status;

@@ -38,6 +38,15 @@ export class OwnServer {
       .toBe(true);
   }
 
+  /** A laptop whose lid is closed: it neither runs nor ends. */
+  freeze(): void {
+    this.child?.kill('SIGSTOP');
+  }
+
+  thaw(): void {
+    this.child?.kill('SIGCONT');
+  }
+
   async kill(): Promise<void> {
     const { child } = this;
     if (!child) return;

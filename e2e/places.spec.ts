@@ -37,6 +37,9 @@ const PLACES = [
   '/logbook/trends',
   '/logbook/compare?a=run-01&b=run-07',
   '/logbook/book',
+  '/logbook/kept',
+  '/phone',
+  '/screen',
   '/logbook/run-18',
   '/logbook/run-16',
   '/logbook/run-07/look',
@@ -46,9 +49,9 @@ const PLACES = [
 
 /** The places a few at a time: on a busy machine all of them take longer than a test may. */
 const GROUPS = [
-  ['Session and rolls', PLACES.filter((place) => !/^\/(shelf|safety|logbook|bench)/.test(place))],
+  ['Session and rolls', PLACES.filter((place) => !/^\/(shelf|safety|logbook|bench|phone|screen)/.test(place))],
   ['the Shelf', PLACES.filter((place) => /^\/(shelf|safety)/.test(place))],
-  ['the Bench and runs of the Logbook', PLACES.filter((place) => /^\/(bench|logbook\/run)/.test(place))],
+  ['the Bench and runs of the Logbook', PLACES.filter((place) => /^\/(bench|phone|screen|logbook\/run)/.test(place))],
   ['the Logbook', PLACES.filter((place) => /^\/logbook(?!\/run)/.test(place))],
 ] as const;
 

@@ -19,6 +19,6 @@ export async function deliberate(page: Page, doing: () => Promise<unknown> = () 
     await expect(act)
       .not.toHaveText(before ?? '', { timeout: 3000 })
       .catch(() => {});
-    if (!(await act.textContent())?.includes('press again to end it')) return;
+    if (!(await page.getByText('press again to end it').isVisible())) return;
   }
 }

@@ -9,7 +9,10 @@ test('a roll is refused by field with what was typed kept, then added', async ({
   await page.goto('/rolls/new');
   await page.getByLabel('Name').fill('Slow post');
   await page.getByLabel('Box speed').fill('12');
-  const refused = await request.post('/rolls/new', { form: { name: 'Slow post', process: 'K-9', format: '135-36', boxSpeed: 'fast' } });
+  const refused = await request.post('/rolls/new', {
+    form: { name: 'Slow post', process: 'K-9', format: '135-36', boxSpeed: 'fast' },
+    headers: { Origin: PLAIN },
+  });
   const text = await refused.text();
   expect(text).toContain('The process is C-41, E-6 or ECN-2');
   expect(text).toContain('A film speed is a whole number');

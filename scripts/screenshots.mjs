@@ -61,7 +61,7 @@ async function runAt(events) {
     };
     const answer = await fetch(`${base}${address}/events`, {
       method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
+      headers: { 'Content-Type': 'application/json', Origin: base },
       body: JSON.stringify(event),
     });
     if (!answer.ok) throw new Error(`${JSON.stringify(event)}: ${await answer.text()}`);

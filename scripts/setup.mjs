@@ -1,6 +1,6 @@
 // What every script needs before anything is installed: plain Node, no dependency.
 import { execFileSync, spawn, spawnSync } from 'node:child_process';
-import { existsSync, readFileSync, statSync, writeFileSync, mkdirSync, readdirSync } from 'node:fs';
+import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { createHash } from 'node:crypto';
 import { createServer } from 'node:net';
 import { dirname, join } from 'node:path';
@@ -49,18 +49,34 @@ export function buildIfNeeded() {
   const sources = ['app', 'core', 'scan', 'server', 'kits', 'public', 'package-lock.json', 'vite.config.ts', 'react-router.config.ts'];
   const last = join(root, 'build', 'csv-reader.mjs');
   if (existsSync(server) && existsSync(last) && newest(sources) < statSync(last).mtimeMs) return;
+  keepEarlierFiles();
   const status = run(tool('react-router'), ['build'], { env: { NODE_ENV: 'production' } });
   if (status !== 0) process.exit(status);
   // The server's entry, and the thread that reads long files, beside what the framework built.
+  const onTheServer = ['--platform=node', '--format=esm', '--target=node20', '--packages=external'];
   const bundles = [
-    ['server/start.ts', 'build/serve.mjs'],
-    ['app/rolls/import-lines.ts', 'build/csv-reader.mjs'],
+    ['app/bench/offline/bench-worker.ts', 'build/client/bench-worker.js', WORKER_FLAGS],
+    ['server/start.ts', 'build/serve.mjs', onTheServer],
+    ['app/rolls/import-lines.ts', 'build/csv-reader.mjs', onTheServer],
   ];
-  for (const [entry, out] of bundles) {
-    const flags = ['--bundle', '--platform=node', '--format=esm', '--target=node20', '--packages=external', '--log-level=warning'];
-    const bundled = run(tool('esbuild'), [entry, ...flags, `--outfile=${out}`]);
+  for (const [entry, out, flags] of bundles) {
+    const bundled = run(tool('esbuild'), [entry, '--bundle', '--log-level=warning', ...flags, `--outfile=${out}`]);
     if (bundled !== 0) process.exit(bundled);
   }
+}
+
+/** How the Bench's service worker is bundled: one script, for browsers. */
+export const WORKER_FLAGS = ['--platform=browser', '--format=iife', '--minify', '--define:process.env.NODE_ENV="production"'];
+
+const EARLIER_KEPT_DAYS = 30;
+
+/** A page that is open while Steady Reel is updated goes on with the files it was built with: those stay for a month. */
+function keepEarlierFiles() {
+  const [now, earlier] = [join(root, 'build', 'client', 'assets'), join(root, 'build', 'earlier', 'assets')];
+  mkdirSync(earlier, { recursive: true });
+  if (existsSync(now)) cpSync(now, earlier, { recursive: true, preserveTimestamps: true });
+  for (const name of readdirSync(earlier))
+    if (statSync(join(earlier, name)).mtimeMs < Date.now() - EARLIER_KEPT_DAYS * 86_400_000) rmSync(join(earlier, name));
 }
 
 function newest(paths) {
@@ -76,16 +92,22 @@ function newest(paths) {
 
 export const CHROMIUM = '/usr/bin/chromium';
 
-/** Debian's Chromium, installed where that is allowed; otherwise says what to install. */
+/** Writes into the store of certificates that Chromium trusts, as a phone's settings do. */
+const CERTUTIL = '/usr/bin/certutil';
+
+/** Debian's Chromium and its certificate tool, installed where that is allowed; otherwise says what to install. */
 export function ensureChromium() {
-  if (existsSync(CHROMIUM)) return;
+  const there = () => existsSync(CHROMIUM) && existsSync(CERTUTIL);
+  if (there()) return;
   if (process.getuid?.() === 0 && existsSync('/usr/bin/apt-get')) {
     console.log('Installing Chromium from Debian …');
     run('apt-get', ['update', '-qq']);
-    run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { env: { DEBIAN_FRONTEND: 'noninteractive' } });
+    run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium', 'libnss3-tools'], {
+      env: { DEBIAN_FRONTEND: 'noninteractive' },
+    });
   }
-  if (!existsSync(CHROMIUM)) {
-    console.error('The browser tests need Chromium at /usr/bin/chromium. On Debian: apt-get install chromium');
+  if (!there()) {
+    console.error('The browser tests need Chromium and certutil in /usr/bin. On Debian: apt-get install chromium libnss3-tools');
     process.exit(1);
   }
 }

@@ -1,49 +1,84 @@
 import { createRequestHandler } from '@react-router/express';
-import express from 'express';
+import express, { type RequestHandler } from 'express';
+import { createServer } from 'node:http';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import type { ServerBuild } from 'react-router';
 import { backupOfTheDay } from '../app/server/backups.server.ts';
 import { today } from '../app/server/clock.server.ts';
-import { closeDatabase } from '../app/server/database.server.ts';
-import { compressed } from './compressed.ts';
-import { headers } from './headers.ts';
-import { limits } from './limits.ts';
-import { ownOrigin } from './own-origin.ts';
+import { closeDatabase, databaseFile } from '../app/server/database.server.ts';
+import { clockAgainst } from './doctor/examine.ts';
+import { doorApp } from './door/door.ts';
+import { OpenStreams } from './door/open-streams.ts';
+import { whoAsks } from './door/who.ts';
+import { House, houseFolder } from './house/house.ts';
+import { houseListeners, withLimits } from './house/listeners.ts';
+import { holdAlone } from './hold-alone.ts';
 import { shutDownOn } from './shutdown.ts';
+import { startPage } from './start-page.ts';
 
 /**
- * The one server of Steady Reel: `node build/serve.mjs [--network]`. It listens on this machine alone unless the house
- * is let in. PORT and STEADY_REEL_DB name the door and the file.
+ * The one server of Steady Reel: `node build/serve.mjs [--network]`. It listens on this machine alone until the house is
+ * let in, by a press on “Phone” or by `--network`. PORT and STEADY_REEL_DB name the door and the file.
  */
-const network = process.argv.includes('--network');
-const host = process.env['HOST'] ?? (network ? '0.0.0.0' : '127.0.0.1');
+const FOR_EVER = 'public, max-age=31536000, immutable';
 const port = Number(process.env['PORT'] ?? 3000);
 const root = process.cwd();
+const file = databaseFile();
 
+const alone = holdAlone(file);
+if (alone.refusal !== null) {
+  console.error(alone.refusal);
+  process.exit(1);
+}
+
+// Only now: the build opens the file as soon as it is read.
 const build = (await import(pathToFileURL(join(root, 'build', 'server', 'index.js')).href)) as ServerBuild;
-const app = express();
-app.disable('x-powered-by');
-app.use(headers, ownOrigin, limits, compressed);
-// Built files never change under their names; the rest is asked for again.
-app.use('/assets', express.static(join(root, 'build', 'client', 'assets'), { immutable: true, maxAge: '1y' }));
-app.use(express.static(join(root, 'build', 'client'), { maxAge: '1h' }));
-app.use(createRequestHandler({ build, mode: 'production' }));
+const streams = new OpenStreams();
+const client = join(root, 'build', 'client');
+const pages: RequestHandler[] = [
+  // Built files never change under their names. A page that was open before an update still finds those it was built with.
+  express.static(client, {
+    maxAge: '1h',
+    setHeaders: (response, path) => path.includes('/assets/') && response.set('Cache-Control', FOR_EVER),
+  }),
+  express.static(join(root, 'build', 'earlier'), { setHeaders: (response) => response.set('Cache-Control', FOR_EVER) }),
+  createRequestHandler({
+    build,
+    mode: 'production',
+    getLoadContext: (_request, response) => ({ nonce: String(response.locals['nonce']), who: whoAsks(response), house }),
+  }),
+];
+const house: House = new House(
+  houseFolder(file),
+  houseListeners(port, () => doorApp('house', { house, streams, pages })),
+  (screenId) => streams.endThoseOf(screenId),
+);
 
-const server = app.listen(port, host, (error) => {
-  if (error) {
-    console.error(`Steady Reel cannot listen on ${host}:${port}: ${error.message}. Is it running already? Set PORT to another number.`);
-    process.exit(1);
-  }
-  // The one thing it says on its own: where it is.
-  process.stdout.write(
-    `Steady Reel: http://${host === '0.0.0.0' ? 'localhost' : host}:${port}/${network ? ' and, in this house, by this machine’s address' : ''}\n`,
-  );
+const server = withLimits(createServer(doorApp('own', { house, streams, pages })));
+server.once('error', (error) => {
+  console.error(`Steady Reel cannot listen on port ${port}: ${error.message}. Is it running already? Set PORT to another number.`);
+  process.exit(1);
 });
-// Half-sent requests must not hold a place for ever.
-// A scan of 200 MB over a house’s wireless takes minutes.
-server.requestTimeout = 600_000;
-server.headersTimeout = 20_000;
+server.listen(port, '127.0.0.1', () => {
+  void (async () => {
+    const closed = process.argv.includes('--network') || house.wasOpen() ? await openTheHouse() : null;
+    process.stdout.write(startPage({ port, file, house: house.look(), closed }));
+    const clock = clockAgainst(file, Date.now());
+    if (clock?.is === 'bad') console.error(`  The clock of this machine ${clock.says}. ${clock.todo}\n`);
+  })();
+});
+
+/** Opens the house and, where nobody is known yet, shows a number at once. Returns why it stays closed. */
+async function openTheHouse(): Promise<string | null> {
+  if (process.argv.includes('--network') && house.look().screens.length === 0) return house.letIn('book');
+  try {
+    await house.open();
+    return null;
+  } catch (error) {
+    return error instanceof Error ? error.message : String(error);
+  }
+}
 
 /** A copy each day the application runs; a disk without room for one is said, and stops nothing. */
 function keepACopy(): void {
@@ -56,4 +91,8 @@ if (process.env['STEADY_REEL_DAILY_COPY'] !== 'off') {
   setInterval(keepACopy, 3_600_000).unref();
 }
 
-shutDownOn(['SIGINT', 'SIGTERM'], server, closeDatabase);
+shutDownOn(['SIGINT', 'SIGTERM'], server, async () => {
+  await house.end();
+  closeDatabase();
+  alone.letGo();
+});

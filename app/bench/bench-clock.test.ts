@@ -85,3 +85,29 @@ test('a cue’s server instant falls on the scale that page and worker share, wh
   pass(1000);
   expect(clock.nowMs()).toBeCloseTo(inAMinute, 6);
 });
+
+test.each([1, 30])('a page opened from its copy goes by the last contact, at speed %i; a fresh one by what it came with', async (speed) => {
+  const store = new Map<string, string>();
+  const localStorage = { getItem: (name: string) => store.get(name) ?? null, setItem: (name: string, text: string) => void store.set(name, text) };
+  Object.assign(globalThis, { localStorage });
+  server = { ...server, speed, aheadMs: 1_800_000_000_000 };
+  const page = { nowMs: trueServerMs(), speed };
+  await new BenchClock(page).synchronise();
+  pass(120_000);
+  server.up = false;
+  const old = new BenchClock(page);
+  old.recall();
+  expect(awayMs(old)).toBeLessThan(10 * speed);
+  // This screen's own clock was set wrong since: what comes fresh from the server is believed, not the reckoning over it.
+  browser = { ...browser, wallMs: browser.wallMs - 300_000 };
+  const fresh = new BenchClock({ nowMs: trueServerMs(), speed });
+  fresh.recall();
+  expect(awayMs(fresh)).toBeLessThan(1);
+  for (const odd of ['{"offsetMs":5,"speed":1}', 'null', '{', '{"serverMs":"x"}']) {
+    store.set('steady-reel-clock', odd);
+    const before = fresh.nowMs();
+    fresh.recall();
+    expect(fresh.nowMs()).toBe(before);
+  }
+  Reflect.deleteProperty(globalThis, 'localStorage');
+});

@@ -20,6 +20,10 @@ const SAMPLES = 5;
 /** A machine that slept shows in the wall clock running ahead of the monotonic one. */
 const SLEPT_MS = 1000;
 const REMEMBERED = 'steady-reel-clock';
+/** A page whose time is this far behind what was known is an old copy. */
+const OLD_PAGE_MS = 2000;
+/** A laptop that sleeps takes the question and gives no answer. */
+const ANSWER_WITHIN_MS = 4000;
 
 export class BenchClock {
   private anchor: Anchor;
@@ -56,7 +60,7 @@ export class BenchClock {
     for (let i = 0; i < SAMPLES; i++) {
       const sentMs = performance.now();
       try {
-        const answer = await fetch('/clock', { cache: 'no-store' });
+        const answer = await fetch('/clock', { cache: 'no-store', signal: AbortSignal.timeout(ANSWER_WITHIN_MS) });
         if (!answer.ok) break;
         const { nowMs, speed, setByMs = 0 } = (await answer.json()) as ClockReading;
         this.serverSetByMs = setByMs;
@@ -71,7 +75,7 @@ export class BenchClock {
     }
     if (!best) return false;
     this.set(best.anchor);
-    remember({ offsetMs: this.nowMs() - Date.now(), speed: best.anchor.speed });
+    remember({ serverMs: this.nowMs(), wallMs: Date.now(), speed: best.anchor.speed });
     return true;
   }
 
@@ -85,12 +89,15 @@ export class BenchClock {
     }
   }
 
-  /** A page loaded from the cache carries an old server time; the offset remembered at the last contact is nearer. */
+  /** A page loaded from the cache carries an old server time; what was known at the last contact, and how long ago that is, is nearer. */
   recall(): void {
     const remembered = recalled();
-    if (remembered) {
-      this.set({ serverMs: Date.now() + remembered.offsetMs, monotonicMs: performance.now(), wallMs: Date.now(), speed: remembered.speed });
-    }
+    if (!remembered) return;
+    const { serverMs, wallMs, speed } = remembered;
+    const now = Date.now();
+    // A page that came fresh from the server knows better than anything remembered.
+    if (serverMs + (now - wallMs) * speed < this.nowMs() + OLD_PAGE_MS * speed) return;
+    this.set({ serverMs: serverMs + (now - wallMs) * speed, monotonicMs: performance.now(), wallMs: now, speed });
   }
 
   private set(anchor: Anchor): void {
@@ -99,17 +106,26 @@ export class BenchClock {
   }
 }
 
-function remember(offset: { readonly offsetMs: number; readonly speed: number }): void {
+/** What the server's clock said at an instant of this screen's own. */
+interface Contact {
+  readonly serverMs: number;
+  readonly wallMs: number;
+  readonly speed: number;
+}
+
+function remember(contact: Contact): void {
   try {
-    localStorage.setItem(REMEMBERED, JSON.stringify(offset));
+    localStorage.setItem(REMEMBERED, JSON.stringify(contact));
   } catch {
     // Private windows may refuse; the next contact sets the clock again.
   }
 }
 
-function recalled(): { readonly offsetMs: number; readonly speed: number } | null {
+function recalled(): Contact | null {
   try {
-    return JSON.parse(localStorage.getItem(REMEMBERED) ?? 'null') as { offsetMs: number; speed: number } | null;
+    const { serverMs, wallMs, speed } = JSON.parse(localStorage.getItem(REMEMBERED) ?? '{}') as Partial<Contact>;
+    // What a version before this one remembered is no contact: the next one sets the clock.
+    return Number.isFinite(serverMs) && Number.isFinite(wallMs) && Number.isFinite(speed) ? ({ serverMs, wallMs, speed } as Contact) : null;
   } catch {
     return null;
   }

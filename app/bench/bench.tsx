@@ -21,6 +21,7 @@ import { storedSetting } from '../server/settings.server.ts';
 import { listThermometers } from '../server/thermometers.server.ts';
 import type { loader as rootLoader } from '../root.tsx';
 import { rollRange } from '../ui/roll-range.ts';
+import { useAwake } from '../ui/use-awake.ts';
 import { DEFAULT_UNITS, UnitsContext } from '../ui/units.ts';
 import type { Route } from './+types/bench.ts';
 import { Acts } from './acts.tsx';
@@ -39,7 +40,8 @@ import { nextRun } from './next-run.server.ts';
 import { showClock } from './show-clock.ts';
 import { LessonLine } from './lesson-line.tsx';
 import { TipLine } from './tip-line.tsx';
-import { useAwake, useBench } from './use-bench.ts';
+import { ThisScreen } from './this-screen.tsx';
+import { useBench } from './use-bench.ts';
 import { useBenchKeys, type Panel, type PanelName } from './use-bench-keys.ts';
 import { useCues } from './use-cues.ts';
 import { useNextRun } from './use-next-run.ts';
@@ -95,13 +97,13 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
       now.running?.cues ?? (now.nextPourAtMs === null ? [] : [{ kind: 'pour-in', atMs: now.nextPourAtMs, label: now.act?.label ?? '' }]),
     [now],
   );
-  const { sound, setSound, fired, unlock, play } = useCues(clock, cues, (cue) => textIn(cue, units));
+  const { sound, setSound, fired, unlock, unlocked, play } = useCues(clock, cues, (cue) => textIn(cue, units));
   const [panel, setPanel] = useState<Panel>(null);
   const [away, setAway] = useState(loaderData.tipsAway);
   const tips = { away, putAway: (tip: TipId) => setAway([...away, tip]), back: `/bench/${runId}` };
   const over = state.phase === 'finished' || state.phase === 'given-up';
   const { next, until } = useNextRun(runId, loaderData.after, over);
-  useAwake(!over);
+  const { awake, keepAwake } = useAwake(!over);
   useServiceWorker();
   useEffect(() => {
     if (ready) void fetchPanels();
@@ -112,6 +114,8 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
   useMoved(view.movedTo);
   const press = () => {
     void unlock();
+    // A press is the one moment in which a browser lets a silent film begin.
+    keepAwake();
     forgetRefusal();
     const early = outOfPlace(plan, state, now, clock?.nowMs() ?? nowMs, bottles);
     if (early && !askAgain(early)) return;
@@ -229,9 +233,10 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
                   today={loaderData.today}
                   tips={tips}
                   lessons={lessonsAt(loaderData.lessons, ['warming', 'first-pour'])}
-                  act={(what) => (void unlock(), act(what))}
+                  act={(what) => (void unlock(), keepAwake(), act(what))}
                   measuring={panel?.kind === 'reading' ? panel.first : null}
                   measure={(first) => setPanel(first === null ? null : { kind: 'reading', first })}
+                  screen={<ThisScreen {...{ awake, keepAwake }} sound={unlocked} trySound={() => play('prepare')} />}
                 />
               </>
             ) : (

@@ -6,7 +6,7 @@ process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-'))
 
 import { findBatch } from '../server/batches.server.ts';
 import { nowMs } from '../server/clock.server.ts';
-import { eventsOfRun } from '../server/run-events.server.ts';
+import { eventsOfRun, screensOfEvents } from '../server/run-events.server.ts';
 import { stateOfRun } from '../run/run-state.server.ts';
 import { findRun, liveRun } from '../server/runs.server.ts';
 import { startSession } from '../run/session-start.server.ts';
@@ -24,10 +24,10 @@ let runId = '';
 let count = 0;
 const event = (kind: string, body: object = {}) => ({ id: `event-${++count}-wxyz`, atMs: nowMs(), kind, ...body });
 const theRun = () => findRun(runId) ?? { id: runId, plan: housePlan() };
-const send = async (body: unknown, run = runId) => {
+const send = async (body: unknown, run = runId, context: object = {}) => {
   const text = typeof body === 'string' ? body : JSON.stringify(body);
   const request = new Request('http://s/', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: text });
-  const answer = await action({ request, params: { runId: run } } as never);
+  const answer = await action({ request, params: { runId: run }, context } as never);
   return { status: answer.status, ...((await answer.json()) as { seq?: number; repeated?: boolean; message?: string }) };
 };
 
@@ -118,4 +118,14 @@ test('the whole run through the events alone: rolls developed, batch counted, th
   expect(load(benchLoader, '/', { runId: 'nobody' })).toBe(404);
   const { nowMs: told } = (await clockLoader().json()) as { nowMs: number };
   expect(Math.abs(told - nowMs())).toBeLessThan(2000);
+});
+
+test('an act says on which screen it was made: one that was let in by its name, this machine itself by none', async () => {
+  const phone = { who: { kind: 'screen', screen: { name: 'phone at the sink' } } };
+  const [here, there] = [event('note', { text: 'at the laptop' }), event('note', { text: 'at the sink' })];
+  expect(await send(here)).toMatchObject({ status: 200 });
+  expect(await send(there, runId, phone)).toMatchObject({ status: 200 });
+  // Delivered again from another screen it stays the act of the first.
+  expect(await send(there)).toMatchObject({ status: 200, repeated: true });
+  expect([...screensOfEvents(runId)]).toEqual([[there.id, 'phone at the sink']]);
 });

@@ -25,8 +25,9 @@ export function loader({ params, request }: Route.LoaderArgs) {
 }
 
 /** Appends one event. JSON from the Bench's queue; a form before JavaScript arrives, stamped here. */
-export async function action({ params, request }: Route.ActionArgs) {
-  if (!request.headers.get('content-type')?.includes('json')) return fromForm(params.runId, await request.formData());
+export async function action({ params, request, context }: Route.ActionArgs) {
+  const madeOn = context.who?.screen?.name ?? null;
+  if (!request.headers.get('content-type')?.includes('json')) return fromForm(params.runId, await request.formData(), madeOn);
   const text = await request.text();
   if (text.length > MOST_BYTES) return Response.json({ message: 'An event is at most 20 kB.' }, { status: 413 });
   let body: unknown;
@@ -36,7 +37,7 @@ export async function action({ params, request }: Route.ActionArgs) {
     return Response.json({ message: 'The event is not JSON.' }, { status: 422 });
   }
   try {
-    const recorded = recordEvent(params.runId, body);
+    const recorded = recordEvent(params.runId, body, madeOn);
     if (recorded.ok) return Response.json({ seq: recorded.seq, repeated: recorded.repeated }, { status: 200 });
     const { status, message, movedTo } = recorded;
     return Response.json({ message, ...(movedTo ? { movedTo } : {}) }, { status });
@@ -56,7 +57,7 @@ function asAnswer(thrown: unknown): Response {
  * A press without scripts. One far too early leads back with a question, and only a second one soon after it counts
  * (domain.md 10.1), as with scripts.
  */
-function fromForm(runId: string, form: FormData): never {
+function fromForm(runId: string, form: FormData, madeOn: string | null): never {
   let act: { kind?: unknown } = {};
   try {
     act = JSON.parse(textOf(form, 'act')) as object;
@@ -74,6 +75,6 @@ function fromForm(runId: string, form: FormData): never {
     const again = askedMs > 0 && nowMs() - askedMs < 2 * PRESS_AGAIN_WITHIN_MS;
     if (early && !again) throw redirect(`/bench/${runId}?asked=${nowMs()}`);
   }
-  const recorded = recordEvent(runId, { ...act, id: nanoid(), atMs: nowMs() });
+  const recorded = recordEvent(runId, { ...act, id: nanoid(), atMs: nowMs() }, madeOn);
   throw redirect(recorded.ok ? `/bench/${runId}` : `/bench/${runId}?refused=${encodeURIComponent(recorded.message)}`);
 }

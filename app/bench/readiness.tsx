@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { Form, useFetcher } from 'react-router';
 import { isDeveloper, isWater } from '../../core/kit/kind.ts';
 import { isRepair } from '../../core/run/repair.ts';
@@ -34,6 +34,8 @@ interface ReadinessProps {
   readonly today: string;
   readonly tips: Omit<TipLineProps, 'tips'>;
   readonly lessons: readonly ReturningLesson[];
+  /** What this very screen can do. */
+  readonly screen: ReactNode;
   readonly act: (act: Act) => void;
   /** The digit a measurement was begun with; null while none is being typed. */
   readonly measuring: string | null;
@@ -50,6 +52,7 @@ export function Readiness({
   today,
   tips,
   lessons,
+  screen,
   act,
   measuring,
   measure,
@@ -66,6 +69,7 @@ export function Readiness({
         Before the first pour
       </h2>
       <p className="mt-1 text-night-quiet">Tick what is there. What you leave open is written down with the run.</p>
+      {screen}
       <LessonList lessons={lessons} />
       {/* While it is typed it stands on top, where the act button of a phone does not cover it. */}
       {measuring !== null && <Measured {...measured} />}
@@ -135,7 +139,7 @@ function Measured({
   thermometers,
   measuring,
   measure,
-}: Omit<ReadinessProps, 'act' | 'tips' | 'bottles' | 'today' | 'lessons'>) {
+}: Omit<ReadinessProps, 'act' | 'screen' | 'tips' | 'bottles' | 'today' | 'lessons'>) {
   const { temperature } = useUnits();
   const replan = useFetcher<{ readonly message: string }>();
   const developer = plan.steps.find((step) => isDeveloper(step.kind));

@@ -1,4 +1,5 @@
 import { nanoid } from 'nanoid';
+import { ACT_NAMES } from '../../core/run/act-in-words.ts';
 import { readAcceptedEvent, type RunEvent } from '../../core/run/event.ts';
 import { refusalOf } from '../../core/run/guard.ts';
 import type { RunPlan } from '../../core/run/run-plan.ts';
@@ -26,33 +27,13 @@ export interface ChannelView {
 
 const RETRY_MS = [500, 1000, 2000, 4000];
 const REOPEN_MS = 1500;
+const ANSWER_WITHIN_MS = 8000;
 
 /** What became of a delivery. Only a refusal that will never change takes an act off the queue. */
 type Delivery =
   | { readonly kind: 'kept'; readonly seq: number }
   | { readonly kind: 'refused'; readonly message: string; readonly movedTo: string | null }
   | { readonly kind: 'not-now'; readonly message: string | null };
-
-/** Acts in words, for telling which one was refused. */
-const ACT_NAMES: Readonly<Record<RunEvent['kind'], string>> = {
-  readied: 'Ready',
-  poured: 'The pour',
-  'step-ended': 'The end of the bath',
-  skipped: 'The skip',
-  repeated: 'The repeat',
-  lengthened: 'The longer time',
-  nudged: 'The moved start',
-  margin: 'Your own margin',
-  reading: 'The reading',
-  correction: 'The choice of time',
-  note: 'The note',
-  incident: 'What got into a bottle',
-  paused: 'The pause',
-  resumed: 'Going on',
-  undone: 'The undo',
-  finished: 'The finish',
-  'given-up': 'Giving up',
-};
 
 /**
  * A run as this screen knows it: events the server has, then acts still on their way, folded into one state. Acts count
@@ -242,6 +223,8 @@ export class RunChannel {
         method: 'POST',
         headers: { 'Content-Type': 'application/json' },
         body: JSON.stringify(event),
+        // On a network that went without a word an answer may never come; the act is sent again then, under its id.
+        signal: AbortSignal.timeout(ANSWER_WITHIN_MS),
       });
       const said = (await answer.json().catch(() => ({}))) as { seq?: unknown; message?: unknown; movedTo?: unknown };
       const message = typeof said.message === 'string' ? said.message : null;

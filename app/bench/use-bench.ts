@@ -33,10 +33,9 @@ export function useBench(start: BenchStart) {
     const { runId, plan, events, clock: reading } = begun.current;
     const clock = new BenchClock(reading);
     const channel = new RunChannel(runId, plan, clock, events);
+    clock.recall();
     setLive({ clock, channel });
-    void clock.synchronise().then((answered) => {
-      if (!answered) clock.recall();
-    });
+    void clock.synchronise();
     void channel.open();
     const wake = () => {
       if (document.visibilityState === 'hidden') return;
@@ -86,32 +85,4 @@ export function useBench(start: BenchStart) {
 /** Where a run stands, as far as the act button is concerned. */
 function placeOf({ state }: ChannelView): string {
   return `${state.phase} ${state.step} ${state.readied}`;
-}
-
-/** Keeps the screen awake while a run is on, and again whenever the page returns. */
-export function useAwake(on: boolean): void {
-  useEffect(() => {
-    if (!on || !('wakeLock' in navigator)) return;
-    let lock: WakeLockSentinel | null = null;
-    let gone = false;
-    const take = () => {
-      if (document.visibilityState !== 'visible') return;
-      navigator.wakeLock
-        .request('screen')
-        .then((taken) => {
-          if (gone) void taken.release();
-          else lock = taken;
-        })
-        .catch(() => {
-          // Refused on low battery; the phone's own setting decides then.
-        });
-    };
-    take();
-    document.addEventListener('visibilitychange', take);
-    return () => {
-      gone = true;
-      document.removeEventListener('visibilitychange', take);
-      void lock?.release();
-    };
-  }, [on]);
 }

@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { DueCue } from '../../core/run/now.ts';
 import type { BenchClock } from './bench-clock.ts';
+import type { ScreenFacts } from '../ui/screen-checks.ts';
 import { TonePlayer, toneOf, type ToneName } from '../ui/tones.ts';
 
 export interface SoundSettings {
@@ -23,6 +24,7 @@ const VIBRATION: Readonly<Record<ToneName, readonly number[]>> = {
 /** Fires each cue once, on time, in sound, voice and vibration; returns the latest for the screen and screen readers. */
 export function useCues(clock: BenchClock | null, cues: readonly DueCue[], say: (cue: DueCue) => string) {
   const [sound, setSound] = useState<SoundSettings>(DEFAULT_SOUND);
+  const [unlocked, setUnlocked] = useState<ScreenFacts['sound']>('press');
   const [fired, setFired] = useState<{ readonly cue: DueCue; readonly atMs: number } | null>(null);
   const player = useRef<TonePlayer | null>(null);
   const worker = useRef<Worker | null>(null);
@@ -100,11 +102,19 @@ export function useCues(clock: BenchClock | null, cues: readonly DueCue[], say: 
 
   const unlock = useCallback(async () => {
     const running = (await player.current?.unlock()) ?? false;
+    setUnlocked(running ? 'on' : 'AudioContext' in globalThis ? 'press' : 'none');
     schedule();
     return running;
   }, [schedule]);
 
-  return { sound, setSound: change, fired, unlock, play: (tone: ToneName) => void unlock().then(() => player.current?.play(tone)) };
+  return {
+    sound,
+    setSound: change,
+    fired,
+    unlock,
+    unlocked,
+    play: (tone: ToneName) => void unlock().then(() => player.current?.play(tone)),
+  };
 }
 
 export function cueId(cue: DueCue): string {

@@ -1,3 +1,4 @@
+import { Smartphone } from 'lucide-react';
 import { NavLink, Outlet, useRouteLoaderData } from 'react-router';
 import { rollCounts } from '../server/rolls.server.ts';
 import { personsCurrency } from '../server/settings.server.ts';
@@ -7,16 +8,25 @@ import type { loader as rootLoader } from '../root.tsx';
 import { DEFAULT_UNITS, UnitsContext } from '../ui/units.ts';
 import { UnitsSwitch } from './units-switch.tsx';
 
-export function loader() {
-  return { waiting: rollCounts().waiting, live: liveRunTitle()?.title ?? null, currency: personsCurrency() };
+export function loader({ context: { who } }: Route.LoaderArgs) {
+  return {
+    asks: who?.kind === 'screen' ? (who.screen?.role ?? 'bench') : 'owner',
+    waiting: rollCounts().waiting,
+    live: liveRunTitle()?.title ?? null,
+    currency: personsCurrency(),
+  };
 }
 
 const link = ({ isActive }: { isActive: boolean }) =>
   `flex min-h-11 items-center gap-1.5 border-b-[3px] px-0.5 pt-[3px] whitespace-nowrap ${isActive ? 'border-straw font-bold text-white' : 'border-transparent text-[#d5e6e2] hover:text-white'}`;
 
+const SIDE = 'flex min-h-11 items-center gap-2 text-sm text-[#d5e6e2] hover:text-white';
+
 /** The daylight mood: the bar with the five places, and the page below it. */
 export default function Daylight({ loaderData }: Route.ComponentProps) {
   const units = useRouteLoaderData<typeof rootLoader>('root')?.units ?? DEFAULT_UNITS;
+  // A screen that was let in to the Bench alone is offered nothing else.
+  const whole = loaderData.asks !== 'bench';
   return (
     <UnitsContext value={units}>
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-straw focus:p-3">
@@ -24,27 +34,31 @@ export default function Daylight({ loaderData }: Route.ComponentProps) {
       </a>
       <header className="no-print bg-petrol text-white">
         <div className="mx-auto flex max-w-[1360px] flex-wrap items-center gap-x-8 px-4 sm:px-6">
-          <NavLink to="/" className="py-2.5 text-lg font-bold tracking-tight" end>
+          <NavLink to={whole ? '/' : '/bench'} className="py-2.5 text-lg font-bold tracking-tight" end>
             Steady Reel
           </NavLink>
           <nav
             aria-label="Places"
             className="order-last -mx-1 flex w-full gap-5 overflow-x-auto px-1 sm:order-none sm:mx-0 sm:w-auto sm:gap-6"
           >
-            <NavLink to="/" end className={link}>
-              Session
-            </NavLink>
-            <NavLink to="/rolls" className={link}>
-              Rolls{' '}
-              {loaderData.waiting > 0 && (
-                <span className="figure text-sm opacity-80" title="waiting">
-                  {loaderData.waiting}
-                </span>
-              )}
-            </NavLink>
-            <NavLink to="/shelf" className={link}>
-              Shelf
-            </NavLink>
+            {whole && (
+              <>
+                <NavLink to="/" end className={link}>
+                  Session
+                </NavLink>
+                <NavLink to="/rolls" className={link}>
+                  Rolls{' '}
+                  {loaderData.waiting > 0 && (
+                    <span className="figure text-sm opacity-80" title="waiting">
+                      {loaderData.waiting}
+                    </span>
+                  )}
+                </NavLink>
+                <NavLink to="/shelf" className={link}>
+                  Shelf
+                </NavLink>
+              </>
+            )}
             <NavLink to="/bench" className={link}>
               Bench{' '}
               {loaderData.live && (
@@ -53,11 +67,22 @@ export default function Daylight({ loaderData }: Route.ComponentProps) {
                 </span>
               )}
             </NavLink>
-            <NavLink to="/logbook" className={link}>
-              Logbook
-            </NavLink>
+            {whole && (
+              <NavLink to="/logbook" className={link}>
+                Logbook
+              </NavLink>
+            )}
           </nav>
-          <UnitsSwitch units={units} currency={loaderData.currency} />
+          <div className="ml-auto flex items-center gap-5">
+            <NavLink
+              to={loaderData.asks === 'owner' ? '/phone' : '/screen'}
+              className={({ isActive }) => `${SIDE} ${isActive ? 'font-bold text-white' : ''}`}
+            >
+              <Smartphone aria-hidden size={16} />{' '}
+              <span className="max-sm:sr-only">{loaderData.asks === 'owner' ? 'Phone' : 'This screen'}</span>
+            </NavLink>
+            {whole && <UnitsSwitch units={units} currency={loaderData.currency} />}
+          </div>
         </div>
       </header>
       <main id="main" className="mx-auto max-w-[1360px] px-4 py-6 sm:px-6">

@@ -26,7 +26,7 @@ export function UnitsSwitch({ units, currency }: { readonly units: Units; readon
   if (!alive) {
     const other: Units = units.temperature === 'C' ? { temperature: 'F', volume: 'US fl oz' } : { temperature: 'C', volume: 'ml' };
     return (
-      <Form method="post" action="/units" className="ml-auto">
+      <Form method="post" action="/units">
         {Object.entries({ ...other, back }).map(([name, value]) => (
           <input key={name} type="hidden" name={name} value={value} />
         ))}
@@ -37,7 +37,7 @@ export function UnitsSwitch({ units, currency }: { readonly units: Units; readon
   const choose = (change: Partial<Units>) =>
     void submit({ ...change, back }, { method: 'post', action: '/units', preventScrollReset: true });
   return (
-    <Popover className="relative ml-auto">
+    <Popover className="relative">
       <PopoverButton className={LOOK}>{shown}</PopoverButton>
       <PopoverPanel
         anchor="bottom end"

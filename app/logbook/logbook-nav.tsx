@@ -7,6 +7,7 @@ const PAGES = [
   ['/logbook/strips', 'Strips'],
   ['/logbook/trends', 'Trends'],
   ['/logbook/book', 'The book'],
+  ['/logbook/kept', 'What is kept'],
 ] as const;
 
 /** The pages of the Logbook. */

@@ -1,5 +1,6 @@
 import { data, Form, Link, redirect } from 'react-router';
 import { AGAIN } from '../../core/inspection/cause.ts';
+import { actInWords } from '../../core/run/act-in-words.ts';
 import { plannedAndActual } from '../../core/run/planned-and-actual.ts';
 import { bottlesOfRun } from '../run/bottles-of-run.server.ts';
 import { lessonsHeardIn } from '../run/lessons-of-run.server.ts';
@@ -11,6 +12,7 @@ import { shownInstant } from '../server/clock.server.ts';
 import { answersOfRun, lessonsOfRun } from '../server/lessons.server.ts';
 import { looksOfRun } from '../server/looks.server.ts';
 import { measuresOfRun } from '../server/measures.server.ts';
+import { eventsOfRun, screensOfEvents } from '../server/run-events.server.ts';
 import { rollsOfRun } from '../server/rolls.server.ts';
 import { draftOfSession, findRun, liveRunTitle, openSessionId, repairsOfRun, setRunVerdict } from '../server/runs.server.ts';
 import { writeSetting } from '../server/settings.server.ts';
@@ -19,6 +21,7 @@ import { textOf } from '../ui/form.ts';
 import { Button, Card, Label, LinkButton, Notice, PageHead } from '../ui/parts.tsx';
 import { Strip } from '../ui/strip.tsx';
 import type { Route } from './+types/run.ts';
+import { ActsOfRun } from './runs/acts-of-run.tsx';
 import { LessonsAsked } from './runs/lessons-asked.tsx';
 import { Looks } from './runs/looks.tsx';
 import { MeasuresOfRun } from './runs/measures-of-run.tsx';
@@ -45,6 +48,7 @@ export function loader({ params, request }: Route.LoaderArgs) {
   const answers = answersOfRun(run.id);
   const heard = run.endedAtMs === null || run.state !== 'finished' ? [] : lessonsHeardIn(run, firstMs ?? run.endedAtMs);
   const helps = new Set(looks[0]?.judgement.causes.slice(0, 2).flatMap((cause) => cause.again) ?? []);
+  const madeOn = screensOfEvents(run.id);
   return {
     id: run.id,
     plan: run.plan,
@@ -54,6 +58,12 @@ export function loader({ params, request }: Route.LoaderArgs) {
     steps: plannedAndActual(run.plan, state),
     notes: state.notes.map((note) => ({ at: shownInstant(note.atMs, 'HH:mm:ss'), text: note.text })),
     skipped: state.skippedChecks,
+    acts: eventsOfRun(run).map(({ event }) => ({
+      id: event.id,
+      at: shownInstant(event.atMs, 'HH:mm:ss'),
+      what: actInWords(event, run.plan.steps),
+      madeOn: madeOn.get(event.id) ?? null,
+    })),
     givenUp: state.givenUp,
     bottles: bottlesOfRun(run).map(({ name, code, standing }) => ({ name, code, standing })),
     rolls,
@@ -236,6 +246,7 @@ export default function RunPage({ loaderData }: Route.ComponentProps) {
               <RepairForm runId={id} {...repair} />
             </details>
           )}
+          {loaderData.acts.length > 0 && <ActsOfRun acts={loaderData.acts} />}
           {bottles.length > 0 && <ItsBottles bottles={bottles} />}
           <Form method="post">
             <Button name="intent" value="again" className="w-full">

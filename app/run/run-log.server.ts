@@ -31,9 +31,10 @@ const LONGEST_REGRET_MS = 6 * 3600 * 1000;
 /**
  * Appends one event to a run, if it makes sense there (architecture.md, rule 5). Delivering the same event again is
  * answered as the first time and changes nothing; of two acts at once the first to arrive counts and the other is told.
- * A finish settles rolls and batch in the same transaction, so it happens once whatever is pressed twice.
+ * A finish settles rolls and batch in the same transaction, so it happens once whatever is pressed twice. `madeOn` is the
+ * name of the screen it was pressed on; null for this machine itself.
  */
-export function recordEvent(runId: string, body: unknown): Recorded {
+export function recordEvent(runId: string, body: unknown, madeOn: string | null = null): Recorded {
   const recorded = inTransaction((): Recorded => {
     const run = findRun(runId);
     if (!run) return { ok: false, status: 404, message: 'There is no such run.' };
@@ -61,7 +62,7 @@ export function recordEvent(runId: string, body: unknown): Recorded {
     const reopens = isOver(state) && !isOver(after);
     const closed = reopens ? whyItStaysClosed(run, state) : null;
     if (closed) return { ok: false, status: 409, message: closed };
-    const seq = insertEvent(runId, event);
+    const seq = insertEvent(runId, event, madeOn);
     if (reopens) reopen(run);
     else settle(run, after, event);
     tellTheBottles(run, state, event);

@@ -22,18 +22,28 @@ export function eventsOfRun(run: { readonly id: string; readonly plan: StepsById
   });
 }
 
+/** On which screen each event of a run was made, by the event's id; those of this machine itself are not in it. */
+export function screensOfEvents(runId: string): ReadonlyMap<string, string> {
+  const rows = sql('SELECT id, made_on AS madeOn FROM run_events WHERE run_id = ? AND made_on IS NOT NULL').all(runId) as {
+    id: string;
+    madeOn: string;
+  }[];
+  return new Map(rows.map(({ id, madeOn }) => [id, madeOn]));
+}
+
 export function findEvent(id: string): { readonly seq: number; readonly runId: string; readonly document: string } | null {
   const row = sql('SELECT seq, run_id AS runId, document FROM run_events WHERE id = ?').get(id);
   return (row as { seq: number; runId: string; document: string } | undefined) ?? null;
 }
 
-export function insertEvent(runId: string, event: RunEvent): number {
-  const { lastInsertRowid } = sql('INSERT INTO run_events (run_id, id, at_ms, kind, document) VALUES (?, ?, ?, ?, ?)').run(
+export function insertEvent(runId: string, event: RunEvent, madeOn: string | null = null): number {
+  const { lastInsertRowid } = sql('INSERT INTO run_events (run_id, id, at_ms, kind, document, made_on) VALUES (?, ?, ?, ?, ?, ?)').run(
     runId,
     event.id,
     event.atMs,
     event.kind,
     JSON.stringify(storedEvent(event)),
+    madeOn,
   );
   return Number(lastInsertRowid);
 }

@@ -17,6 +17,7 @@ export async function post(
   fields: Readonly<Record<string, string | Blob | readonly string[] | undefined>>,
   params: Readonly<Record<string, string>> = {},
   address = '/',
+  context: object = {},
 ): Promise<Came> {
   const form = new FormData();
   for (const [name, value] of Object.entries(fields))
@@ -24,7 +25,7 @@ export async function post(
       if (each !== undefined) form.append(name, each as string | Blob);
   const request = new Request(`http://steady.reel${address}`, { method: 'POST', body: form });
   const came = await Promise.resolve()
-    .then(() => action({ request, params } as never))
+    .then(() => action({ request, params, context } as never))
     .catch((thrown: unknown) => {
       if (thrown instanceof Error) throw thrown;
       return thrown;
@@ -37,9 +38,14 @@ export async function post(
 }
 
 /** For tests: what a page's loader gives, or the status it refuses with. */
-export function load<T>(loader: (args: never) => T, address = '/', params: Readonly<Record<string, string>> = {}): T | number {
+export function load<T>(
+  loader: (args: never) => T,
+  address = '/',
+  params: Readonly<Record<string, string>> = {},
+  context: object = {},
+): T | number {
   try {
-    return loader({ request: new Request(`http://steady.reel${address}`), params } as never);
+    return loader({ request: new Request(`http://steady.reel${address}`), params, context } as never);
   } catch (thrown) {
     if (thrown instanceof Error) throw thrown;
     return (thrown as { init?: { status?: number }; status?: number }).init?.status ?? (thrown as Response).status;

@@ -82,7 +82,7 @@ export const BOOK_SECTIONS: readonly BookSection[] = [
     'rolls',
     'id name film process format count:n box_speed:n exposed_speed:n treatment keeper:n expired_year:n? place note state run_id:t? added_at_ms:n deleted_at_ms:n?',
   ),
-  section('runEvents', 'run_events', 'id run_id at_ms:n kind document:j', { order: 'seq', history: true }),
+  section('runEvents', 'run_events', 'id run_id at_ms:n kind document:j made_on:t?', { order: 'seq', history: true }),
   section(
     'bottleEntries',
     'bottle_entries',

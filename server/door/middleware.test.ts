@@ -3,9 +3,7 @@ import { request } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import type { Server } from 'node:http';
 import { compressed } from './compressed.ts';
-import { headers } from './headers.ts';
 import { limits } from './limits.ts';
-import { ownOrigin } from './own-origin.ts';
 
 let server: Server;
 let port = 0;
@@ -14,7 +12,7 @@ const reached: string[] = [];
 beforeAll(async () => {
   const app = express();
   app.disable('x-powered-by');
-  app.use(headers, ownOrigin, limits, compressed);
+  app.use(limits, compressed);
   app.get('/page', (_asked, response) => void response.type('html').send('<p>Pour at 38.0 °C.</p>'.repeat(2000)));
   app.get('/stream', (_asked, response) => {
     response.type('text/event-stream');
@@ -49,32 +47,6 @@ function ask(method: string, path: string, sent: Record<string, string>, body = 
     asked.end(body);
   });
 }
-const here = () => `http://127.0.0.1:${port}`;
-
-test('every answer says what it is, shows in no frame, and does not boast of what made it', async () => {
-  const { headers: said } = await ask('GET', '/', {});
-  expect(said).toMatchObject({ 'x-content-type-options': 'nosniff', 'x-frame-options': 'DENY', 'referrer-policy': 'same-origin' });
-  expect(said).not.toHaveProperty('x-powered-by');
-});
-
-test.each<[string, () => Record<string, string>, number]>([
-  ['a page of this server', () => ({ Origin: here() }), 200],
-  ['a program that says nothing of where it is', () => ({}), 200],
-  ['another site', () => ({ Origin: 'http://somewhere.example' }), 403],
-  ['another port of this machine', () => ({ Origin: 'http://127.0.0.1:1' }), 403],
-  ['an origin that is none', () => ({ Origin: 'nonsense' }), 403],
-  ['a page that hides its origin, of this server', () => ({ Origin: 'null', 'Sec-Fetch-Site': 'same-origin' }), 200],
-  ['a page that hides its origin, of another', () => ({ Origin: 'null', 'Sec-Fetch-Site': 'cross-site' }), 403],
-  ['a form of another site without an origin', () => ({ 'Sec-Fetch-Site': 'cross-site' }), 403],
-])('a write from %s', async (_, sent, status) => {
-  const answer = await ask('POST', '/rolls', { ...sent(), 'Content-Length': '0' });
-  expect(answer.status).toBe(status);
-  if (status === 403) expect(answer.text).toMatch(/another site, and changes nothing/);
-});
-
-test('reading is free to anybody who can reach it', async () => {
-  expect((await ask('GET', '/', { Origin: 'http://somewhere.example' })).status).toBe(200);
-});
 
 test.each([
   ['/rolls', 1_000_000, 200],

@@ -1,0 +1,6 @@
+declare module 'nosleep.js' {
+  export default class NoSleep {
+    enable(): Promise<unknown>;
+    disable(): void;
+  }
+}

@@ -1,0 +1,188 @@
+import AxeBuilder from '@axe-core/playwright';
+import { chromium, expect, test, type Browser, type Page } from '@playwright/test';
+import { execFileSync } from 'node:child_process';
+import { mkdirSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import config from '../playwright.config.ts';
+import { open } from './open.ts';
+import { deliberate, pressable } from './press.ts';
+import { freshDatabase, OwnServer } from './own-server.ts';
+
+/** A laptop with its own door, and a phone that reaches the house's doors: thirty times as fast as at home. */
+const own = new OwnServer(4570, { STEADY_REEL_TEST_SPEED: '30' });
+const PLAIN_WAY = 'http://127.0.0.1:4572';
+const SAFE_WAY = 'https://127.0.0.1:4571';
+const act = (page: Page) => page.locator('[data-act]');
+const check = (page: Page, id: string) => page.locator(`[data-check=${id}]`);
+
+/** A phone of its own: a browser that trusts what `certificate` says, and nothing else that is not public. */
+async function aPhone(certificate?: string): Promise<Browser> {
+  const home = mkdtempSync(join(tmpdir(), 'steady-reel-phone-'));
+  const store = join(home, '.pki', 'nssdb');
+  mkdirSync(store, { recursive: true });
+  execFileSync('certutil', ['-N', '--empty-password', '-d', `sql:${store}`]);
+  if (certificate !== undefined) {
+    writeFileSync(join(home, 'authority.crt'), certificate);
+    execFileSync('certutil', ['-A', '-d', `sql:${store}`, '-n', 'Steady Reel', '-t', 'C,,', '-i', join(home, 'authority.crt')]);
+  }
+  return chromium.launch({ ...config.use?.launchOptions, env: { ...process.env, HOME: home } });
+}
+
+async function aNumber(laptop: Page): Promise<string> {
+  await open(laptop, `${own.base}/phone`);
+  await laptop.getByRole('button', { name: 'Let it in' }).click();
+  return (await laptop.getByLabel(/^Number/).textContent()) ?? '';
+}
+
+async function comesIn(phone: Page, number: string): Promise<void> {
+  await phone.getByLabel('Number').fill(number);
+  await phone.getByRole('button', { name: 'Come in' }).click();
+  await phone.waitForURL(/\/screen$/);
+}
+
+test.afterEach(() => own.kill());
+
+test('scan, type four digits, and the phone runs the evening, with the laptop asleep for ten minutes in the middle', async ({
+  page: laptop,
+}) => {
+  test.setTimeout(240_000);
+  await own.start(freshDatabase(), '--demo');
+  const asked = new Set<string>();
+  const listen = (page: Page) => page.context().on('request', (request) => asked.add(new URL(request.url()).origin));
+  listen(laptop);
+  let number = await aNumber(laptop);
+
+  // What the phone fetches before it is known is the certificate, byte for byte the laptop's.
+  const certificate = await (await fetch(`${PLAIN_WAY}/authority.crt`)).text();
+  const browser = await aPhone(certificate);
+  const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
+  listen(phone);
+  await test.step('a wrong number is told on both, and the right one lets it in', async () => {
+    await phone.goto(PLAIN_WAY);
+    await expect(phone.getByRole('heading', { name: 'This screen is new here' })).toBeVisible();
+    const { violations } = await new AxeBuilder({ page: phone }).analyze();
+    expect(violations.map((violation) => violation.id)).toEqual([]);
+    await phone.getByLabel('Number').fill(number === '0000' ? '0001' : '0000');
+    await phone.getByRole('button', { name: 'Come in' }).click();
+    await expect(phone.getByRole('alert')).toContainText('4 tries left');
+    await expect(laptop.getByText('One wrong number was typed. Was that you?')).toBeVisible();
+    await phone.waitForTimeout(1100);
+    await comesIn(phone, number);
+    await expect(laptop.getByText('phone at the sink')).toBeVisible();
+    await expect(laptop.getByLabel(/^Number/)).toHaveCount(0);
+  });
+
+  await test.step('by the safe way its key is another, and the one of the plain way ends', async () => {
+    await phone.goto(`${SAFE_WAY}/screen`);
+    await expect(phone.getByText('It is known here as “phone at the sink” and may see the Bench.')).toBeVisible();
+    await phone.goto(`${SAFE_WAY}/bench`);
+    await phone.goto(`${PLAIN_WAY}/bench`);
+    await expect(phone.getByRole('heading', { name: 'This screen is new here' })).toBeVisible();
+  });
+
+  await test.step('a second laptop gets nothing', async () => {
+    const stranger = await (await (await aPhone()).newContext()).newPage();
+    for (const path of ['/', '/bench', '/logbook/book.json', '/rolls.csv', '/assets/x.js']) {
+      expect((await stranger.goto(PLAIN_WAY + path))?.status()).toBe(401);
+      await expect(stranger.getByRole('heading', { name: 'This screen is new here' })).toBeVisible();
+    }
+    await expect(stranger.goto(SAFE_WAY)).rejects.toThrow(/ERR_CERT_AUTHORITY_INVALID/);
+    await stranger.context().browser()?.close();
+  });
+
+  await open(laptop, own.base);
+  await laptop.getByRole('button', { name: 'Start at the Bench' }).click();
+  await laptop.waitForURL(/\/bench\/.+/);
+  const run = new URL(laptop.url()).pathname;
+  await open(phone, SAFE_WAY + run);
+  await test.step('what this screen can do was tried, and is so', async () => {
+    for (const id of ['awake', 'alone', 'clock']) await expect(check(phone, id)).toHaveAttribute('data-good', 'true', { timeout: 30_000 });
+    await phone.getByRole('button', { name: 'Try the sound' }).click();
+    await expect(check(phone, 'sound')).toHaveAttribute('data-good', 'true');
+    await expect(phone.getByLabel('This screen')).toContainText('Stays awake');
+    // It was not only said: the lock is the browser's own, and every file of this page is in its keeping.
+    expect(await phone.evaluate(async () => (await navigator.wakeLock.request('screen')).released)).toBe(false);
+    expect(await phone.evaluate(async () => (await caches.match(location.href)) !== undefined)).toBe(true);
+    const { violations } = await new AxeBuilder({ page: phone }).withTags(['wcag2a', 'wcag2aa']).analyze();
+    expect(violations.map((violation) => violation.id)).toEqual([]);
+  });
+  const tap = () => deliberate(phone, () => act(phone).click());
+  await phone.getByRole('button', { name: /Go on without/ }).click();
+  await tap();
+  await tap();
+  await tap();
+  await expect(act(phone)).toHaveText(/Pour out now/);
+
+  await test.step('asleep: the phone goes on, opens again by itself, and keeps what is done', async () => {
+    own.freeze();
+    await phone.keyboard.type('37.4');
+    await phone.keyboard.press('Enter');
+    await phone.reload();
+    await pressable(phone);
+    await expect(act(phone)).toHaveText(/Pour out now|press again/);
+    await tap();
+    await expect(act(phone)).toHaveText(/Pour rinse water in/);
+    await phone.waitForTimeout(12_000);
+    await expect(phone.getByText(/On its own; goes on, 2 to save/)).toBeVisible();
+    await tap();
+  });
+  await test.step('awake again: everything once, in order, by the phone at the sink', async () => {
+    own.thaw();
+    await expect(phone.getByText(/On its own/)).toHaveCount(0, { timeout: 30_000 });
+    const events = async () =>
+      ((await (await fetch(`${own.base}${run}/events`)).json()) as { events: { event: { kind: string } }[] }).events;
+    await expect
+      .poll(async () => (await events()).map(({ event }) => event.kind), { timeout: 30_000 })
+      .toEqual(['readied', 'poured', 'step-ended', 'poured', 'reading', 'step-ended', 'poured']);
+  });
+
+  await test.step('taken off at the laptop the phone gets nothing more; what it did stays', async () => {
+    await open(laptop, `${own.base}/phone`);
+    await laptop.getByRole('button', { name: 'Take off phone at the sink' }).click();
+    await expect(laptop.getByText('No other screen yet')).toBeVisible();
+    await tap();
+    await expect(phone.getByText(/This screen is not known here/)).toBeVisible({ timeout: 20_000 });
+    expect(await phone.evaluate(async (path) => (await fetch(`${path}/events`)).status, run)).toBe(401);
+    number = await aNumber(laptop);
+    await phone.goto(SAFE_WAY);
+    await comesIn(phone, number);
+    await open(phone, SAFE_WAY + run);
+    await expect(phone.getByText(/not known here/)).toHaveCount(0);
+  });
+  expect([...asked].sort()).toEqual([own.base, PLAIN_WAY, SAFE_WAY].sort());
+  await browser.close();
+});
+
+test('a screen of the whole book sees all of it but who may come in; closed, the house answers nobody, and open again the same screens', async ({
+  page: laptop,
+}) => {
+  const database = freshDatabase();
+  await own.start(database, '--demo');
+  await open(laptop, `${own.base}/phone`);
+  await laptop.getByRole('radio', { name: /the whole book/ }).check();
+  await laptop.getByRole('button', { name: 'Let it in' }).click();
+  const number = (await laptop.getByLabel(/^Number/).textContent()) ?? '';
+  const browser = await aPhone(readFileSync(database.replace(/\.db$/, '.house/authority.crt'), 'utf8'));
+  const tablet = await browser.newPage();
+  await tablet.goto(SAFE_WAY);
+  await comesIn(tablet, number);
+  await open(tablet, `${SAFE_WAY}/logbook`);
+  await expect(tablet.getByRole('link', { name: 'This screen' })).toBeVisible();
+  expect((await tablet.goto(`${SAFE_WAY}/phone`))?.status()).toBe(403);
+
+  // Killed and started again in the middle of an evening, the house is as it was.
+  await own.kill();
+  await own.start(database, '--keep');
+  await open(tablet, `${SAFE_WAY}/shelf`);
+  await open(laptop, `${own.base}/phone`);
+  await laptop.getByRole('button', { name: 'Close the house' }).click();
+  await expect(laptop.getByRole('heading', { name: 'The house is closed' })).toBeVisible();
+  await expect(tablet.goto(`${SAFE_WAY}/shelf`)).rejects.toThrow(/ERR_CONNECTION_REFUSED/);
+  await laptop.getByRole('button', { name: 'Let it in' }).click();
+  await laptop.getByLabel(/^Number/).waitFor();
+  await open(tablet, `${SAFE_WAY}/screen`);
+  await tablet.getByRole('button', { name: 'Forget it' }).click();
+  await expect(tablet.getByRole('heading', { name: 'This screen is new here' })).toBeVisible();
+  await browser.close();
+});

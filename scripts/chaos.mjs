@@ -1,0 +1,126 @@
+// npm run chaos [KILLS] [SEED]: three screens act on one run while its server is killed again and again at any instant.
+// In the end every act that was acknowledged is in the book, once, in its screen's order, and the file is whole.
+import Database from 'better-sqlite3';
+import { spawn } from 'node:child_process';
+import { mkdirSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { setTimeout as wait } from 'node:timers/promises';
+import { buildIfNeeded, fillDemo, freePort, installPackages, root } from './setup.mjs';
+
+const KILLS = Number(process.argv[2] ?? 1000);
+const SEED = Number(process.argv[3] ?? 20261126);
+const SCREENS = 3;
+const LONGEST_LIFE_MS = 250;
+
+installPackages();
+buildIfNeeded();
+const folder = join(root, 'tmp', 'chaos');
+rmSync(folder, { recursive: true, force: true });
+mkdirSync(folder, { recursive: true });
+const file = join(folder, 'chaos.db');
+fillDemo(file);
+const port = await freePort(4650);
+const base = `http://127.0.0.1:${port}`;
+
+/** A die with a seed: the same instants each time, as far as a machine allows (mulberry32). */
+function dieOf(seed) {
+  let state = seed;
+  return () => {
+    state = (state + 0x6d2b79f5) | 0;
+    let t = Math.imul(state ^ (state >>> 15), 1 | state);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32;
+  };
+}
+const die = dieOf(SEED);
+
+let child = null;
+async function start() {
+  child = spawn(process.execPath, ['build/serve.mjs'], {
+    cwd: root,
+    env: { ...process.env, NODE_ENV: 'production', PORT: String(port), STEADY_REEL_DB: file, STEADY_REEL_DAILY_COPY: 'off' },
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
+  while (
+    !(await fetch(`${base}/clock`).then(
+      ({ ok }) => ok,
+      () => false,
+    ))
+  )
+    await wait(15);
+}
+async function kill() {
+  const gone = new Promise((resolve) => child.once('exit', resolve));
+  child.kill('SIGKILL');
+  await gone;
+}
+const post = (path, body, type) =>
+  fetch(base + path, { method: 'POST', redirect: 'manual', headers: { Origin: base, ...(type && { 'Content-Type': type }) }, body });
+
+await start();
+const begun = await post('/?index', new URLSearchParams({ intent: 'start' }));
+const bench = begun.headers.get('location');
+let over = false;
+
+/** A screen as the Bench is one: acts in order, each sent again under its id until it is answered. */
+async function screen(name) {
+  const acknowledged = [];
+  let sent = 0;
+  for (let n = 0; !over; n++) {
+    const { nowMs } = await fetch(`${base}/clock`).then(
+      (answer) => answer.json(),
+      () => ({ nowMs: null }),
+    );
+    if (nowMs === null) {
+      await wait(10);
+      n--;
+      continue;
+    }
+    const act =
+      n % 5 === 0
+        ? { kind: 'reading', c: 37 + (n % 20) / 10, shownC: 37 + (n % 20) / 10, thermometer: null }
+        : { kind: 'note', text: `${name} ${n}` };
+    const event = JSON.stringify({ id: `chaos-${name}-${n}`, atMs: Math.round(nowMs), ...act });
+    for (;;) {
+      sent++;
+      const answer = await post(`${bench}/events`, event, 'application/json').catch(() => null);
+      if (answer?.ok) break;
+      if (answer) throw new Error(`${answer.status} ${await answer.text()}`);
+      await wait(10);
+    }
+    acknowledged.push(`chaos-${name}-${n}`);
+  }
+  return { acknowledged, sent };
+}
+
+const from = Date.now();
+const screens = Array.from({ length: SCREENS }, (_, i) => screen('abc'[i]));
+for (let i = 0; i < KILLS; i++) {
+  await wait(die() * LONGEST_LIFE_MS);
+  await kill();
+  await start();
+  if ((i + 1) % 100 === 0) console.log(`${i + 1} kills, ${Math.round((Date.now() - from) / 1000)} s`);
+}
+over = true;
+const done = await Promise.all(screens);
+await kill();
+
+const database = new Database(file, { readonly: true });
+const kept = database.prepare("SELECT id FROM run_events WHERE id LIKE 'chaos-%' ORDER BY seq").pluck().all();
+const faults = [];
+const integrity = database.pragma('integrity_check', { simple: true });
+if (integrity !== 'ok') faults.push(`the file is not whole: ${integrity}`);
+if (new Set(kept).size !== kept.length) faults.push('an act is there twice');
+done.forEach(({ acknowledged }, i) => {
+  const mine = kept.filter((id) => id.startsWith(`chaos-${'abc'[i]}-`));
+  const lost = acknowledged.filter((id) => !mine.includes(id));
+  if (lost.length > 0) faults.push(`${lost.length} acknowledged acts are lost, the first ${lost[0]}`);
+  if (mine.some((id, n) => id !== `chaos-${'abc'[i]}-${n}`)) faults.push(`the acts of screen ${'abc'[i]} are not in their order`);
+});
+const acknowledged = done.reduce((sum, each) => sum + each.acknowledged.length, 0);
+const sent = done.reduce((sum, each) => sum + each.sent, 0);
+console.log(
+  `${KILLS} kills (seed ${SEED}), ${SCREENS} screens: ${acknowledged} acts acknowledged of ${sent} sent, ${kept.length} in the book; ` +
+    (faults.length === 0 ? 'none lost, none twice, each screen’s in order, integrity ok' : `FAULTS: ${faults.join('; ')}`),
+);
+process.exitCode = faults.length === 0 ? 0 : 1;

@@ -1,0 +1,45 @@
+import type { RequestHandler } from 'express';
+import { whoAsks } from './who.ts';
+
+/** What a screen that was let in to the Bench alone may ask for: the run, what the run needs, and itself. */
+const OF_THE_BENCH: readonly RegExp[] = [
+  /^\/bench(\/[^/]+(\/(events|next|stream))?)?$/,
+  /^\/clock$/,
+  /^\/evening\/stream$/,
+  /^\/(runs\/[^/]+\/(begin|replan)|sessions\/[^/]+\/leave)$/,
+  /^\/(tips|zone|screen)$/,
+  /^\/(safety|method)$/,
+  /^\/__manifest$/,
+  /^\/(assets\/.*|icon.*\.(svg|png)|manifest\.webmanifest|bench-worker\.js|favicon\.ico)$/,
+];
+/** Who may come in is decided at this machine alone. */
+const OF_THE_OWNER = /^\/phone$/;
+
+/** A page of the framework is also asked for as data, and routes are found whatever the case and however the path ends. */
+const asPage = (path: string) =>
+  path
+    .toLowerCase()
+    .replace(/^\/_root\.data$/, '/')
+    .replace(/(\/_)?\.data$/, '')
+    .replace(/(.)\/+$/, '$1');
+
+/** Whether somebody inside may ask for this path. A new route is out of the Bench's reach until it is named here. */
+export function mayAsk(role: 'owner' | 'book' | 'bench', path: string): boolean {
+  const page = asPage(path);
+  if (role === 'owner') return true;
+  if (OF_THE_OWNER.test(page)) return false;
+  return role === 'book' || OF_THE_BENCH.some((each) => each.test(page));
+}
+
+/** Keeps each screen to what it was let in to. The Bench's own screen is led to the Bench. */
+export const roles: RequestHandler = (request, response, next) => {
+  const { kind, screen } = whoAsks(response);
+  const role = kind === 'owner' ? 'owner' : (screen?.role ?? 'bench');
+  if (mayAsk(role, request.path)) return next();
+  if (request.method === 'GET' && role === 'bench' && request.path === '/') return response.redirect(303, '/bench');
+  const message =
+    role === 'bench'
+      ? 'This screen was let in to the Bench only. Whoever sits at the laptop can give it the whole book.'
+      : 'Who may come in is decided at the laptop itself.';
+  response.status(403).type('text/plain').send(message);
+};

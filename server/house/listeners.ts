@@ -1,0 +1,68 @@
+import type { RequestListener, Server } from 'node:http';
+import { createServer } from 'node:http';
+import { createServer as createSecureServer, type Server as SecureServer } from 'node:https';
+import type { HouseDoors } from './house.ts';
+
+/** More open connections than a household has screens for; further ones wait outside and cost nothing. */
+const MOST_CONNECTIONS = 300;
+/** A half-sent request holds its place this long. A scan of 200 MB over a house's wireless takes minutes. */
+const REQUEST_WITHIN_MS = 600_000;
+const HEADERS_WITHIN_MS = 20_000;
+
+/** What every listener of ours has, whoever it is for. */
+export function withLimits<S extends Server | SecureServer>(server: S): S {
+  server.requestTimeout = REQUEST_WITHIN_MS;
+  server.headersTimeout = HEADERS_WITHIN_MS;
+  server.maxConnections = MOST_CONNECTIONS;
+  server.maxHeadersCount = 100;
+  // What is no HTTP at all, or breaks off, is answered in one line or not; it ends nothing.
+  server.on('clientError', (error: NodeJS.ErrnoException, socket) => {
+    if (!socket.writable || error.code === 'ECONNRESET') return void socket.destroy();
+    const status = error.code === 'HPE_HEADER_OVERFLOW' ? '431 Request Header Fields Too Large' : '400 Bad Request';
+    socket.end(`HTTP/1.1 ${status}\r\nConnection: close\r\nContent-Length: 0\r\n\r\n`);
+  });
+  return server;
+}
+
+/** The two listeners of the house on all its addresses: TLS on the port after this machine's own, plain http on the next. */
+export function houseListeners(after: number, app: () => RequestListener): HouseDoors {
+  let open: { readonly plain: Server; readonly secure: SecureServer } | null = null;
+  return {
+    async open(certified) {
+      const secure = withLimits(createSecureServer({ cert: certified.cert, key: certified.key, minVersion: 'TLSv1.2' }, app()));
+      const plain = withLimits(createServer(app()));
+      const securePort = await listenFrom(secure, after + 1);
+      open = { plain, secure };
+      return { secure: securePort, plain: await listenFrom(plain, securePort + 1) };
+    },
+    renew: (certified) => open?.secure.setSecureContext({ cert: certified.cert, key: certified.key, minVersion: 'TLSv1.2' }),
+    async close() {
+      const closing = Object.values(open ?? {}).map(
+        (server: Server | SecureServer) =>
+          new Promise<void>((resolve) => {
+            server.close(() => resolve());
+            server.closeAllConnections();
+          }),
+      );
+      open = null;
+      await Promise.all(closing);
+    },
+  };
+}
+
+/** Ports tried after the first: another Steady Reel may be open to the same house. */
+const TRIES = 20;
+
+async function listenFrom(server: Server | SecureServer, first: number): Promise<number> {
+  for (let port = first; ; port++) {
+    const error = await new Promise<NodeJS.ErrnoException | null>((resolve) => {
+      server.once('error', resolve);
+      server.listen(port, '0.0.0.0', () => {
+        server.removeListener('error', resolve);
+        resolve(null);
+      });
+    });
+    if (!error) return port;
+    if (error.code !== 'EADDRINUSE' || port >= first + TRIES) throw error;
+  }
+}
