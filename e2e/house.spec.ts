@@ -186,3 +186,37 @@ test('a screen of the whole book sees all of it but who may come in; closed, the
   await expect(tablet.getByRole('heading', { name: 'This screen is new here' })).toBeVisible();
   await browser.close();
 });
+
+test('on the plain way a phone is told what that costs, and a press keeps it awake by a silent film', async ({ page: laptop }) => {
+  // A name in the house that is not this machine's own: to a browser that is no safe place, as at home.
+  const named = new OwnServer(4590, { STEADY_REEL_HOSTS: 'kitchen.house' });
+  await named.start(freshDatabase(), '--demo');
+  await open(laptop, `${named.base}/phone`);
+  await laptop.getByRole('button', { name: 'Let it in' }).click();
+  const number = (await laptop.getByLabel(/^Number/).textContent()) ?? '';
+  await open(laptop, named.base);
+  await laptop.getByRole('button', { name: 'Start at the Bench' }).click();
+  await laptop.waitForURL(/\/bench\/.+/);
+  const { args = [], ...launch } = config.use?.launchOptions ?? {};
+  const browser = await chromium.launch({ ...launch, args: [...args, '--host-resolver-rules=MAP kitchen.house 127.0.0.1'] });
+  const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
+  const said: string[] = [];
+  phone.on('console', (message) => message.type() === 'error' && !/401/.test(message.text()) && said.push(message.text()));
+  await phone.goto('http://kitchen.house:4592');
+  await comesIn(phone, number);
+  await expect(phone.getByRole('link', { name: 'Fetch the certificate' })).toBeVisible();
+  await expect(phone.getByRole('link', { name: 'Go on by the safe way' })).toHaveAttribute('href', /^https:/);
+  await open(phone, `http://kitchen.house:4592${new URL(laptop.url()).pathname}`);
+  await expect(check(phone, 'alone')).toHaveText(/cannot be opened anew.*Do not reload or close.*By the safe way it opens all the same/);
+  await expect(check(phone, 'awake')).toHaveText(/May fall asleep.*Keep it awake/);
+  expect(await phone.evaluate(() => [isSecureContext, 'wakeLock' in navigator])).toEqual([false, false]);
+  await phone.getByRole('button', { name: 'Keep it awake' }).click();
+  await expect(check(phone, 'awake')).toHaveText('Stays awake by a silent film, while this page is in front');
+  // An act made here says so in the logbook of everybody.
+  await phone.getByRole('button', { name: /Go on without/ }).click();
+  await deliberate(phone, () => act(phone).click());
+  await expect(act(laptop)).toHaveText(/Prewash is done/);
+  expect(said).toEqual([]);
+  await browser.close();
+  await named.kill();
+});

@@ -3,6 +3,7 @@
 import Database from 'better-sqlite3';
 import { spawn } from 'node:child_process';
 import { mkdirSync, rmSync } from 'node:fs';
+import { request } from 'node:http';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { buildIfNeeded, fillDemo, freePort, installPackages, root } from './setup.mjs';
@@ -41,25 +42,30 @@ async function start() {
     env: { ...process.env, NODE_ENV: 'production', PORT: String(port), STEADY_REEL_DB: file, STEADY_REEL_DAILY_COPY: 'off' },
     stdio: ['ignore', 'ignore', 'inherit'],
   });
-  while (
-    !(await fetch(`${base}/clock`).then(
-      ({ ok }) => ok,
-      () => false,
-    ))
-  )
-    await wait(15);
+  while ((await ask('GET', '/clock'))?.status !== 200) await wait(15);
 }
 async function kill() {
   const gone = new Promise((resolve) => child.once('exit', resolve));
   child.kill('SIGKILL');
   await gone;
 }
-const post = (path, body, type) =>
-  fetch(base + path, { method: 'POST', redirect: 'manual', headers: { Origin: base, ...(type && { 'Content-Type': type }) }, body });
+/** One request on a connection of its own; null where the server was killed before its answer was whole. */
+const ask = (method, path, body = '', type = 'application/json') =>
+  new Promise((resolve) => {
+    const headers = { Origin: base, 'Content-Type': type, 'Content-Length': Buffer.byteLength(body) };
+    const asked = request(base + path, { method, agent: false, ...(method === 'POST' && { headers }) }, (answer) => {
+      let text = '';
+      answer.on('data', (part) => (text += part));
+      answer.on('end', () => resolve(answer.complete ? { status: answer.statusCode, location: answer.headers.location, text } : null));
+      answer.on('error', () => resolve(null));
+    });
+    asked.on('error', () => resolve(null));
+    asked.end(body);
+  });
 
 await start();
-const begun = await post('/?index', new URLSearchParams({ intent: 'start' }));
-const bench = begun.headers.get('location');
+const begun = await ask('POST', '/?index', 'intent=start', 'application/x-www-form-urlencoded');
+const bench = begun.location;
 let over = false;
 
 /** A screen as the Bench is one: acts in order, each sent again under its id until it is answered. */
@@ -67,15 +73,13 @@ async function screen(name) {
   const acknowledged = [];
   let sent = 0;
   for (let n = 0; !over; n++) {
-    const { nowMs } = await fetch(`${base}/clock`).then(
-      (answer) => answer.json(),
-      () => ({ nowMs: null }),
-    );
-    if (nowMs === null) {
+    const clock = await ask('GET', '/clock');
+    if (clock?.status !== 200) {
       await wait(10);
       n--;
       continue;
     }
+    const { nowMs } = JSON.parse(clock.text);
     const act =
       n % 5 === 0
         ? { kind: 'reading', c: 37 + (n % 20) / 10, shownC: 37 + (n % 20) / 10, thermometer: null }
@@ -83,9 +87,9 @@ async function screen(name) {
     const event = JSON.stringify({ id: `chaos-${name}-${n}`, atMs: Math.round(nowMs), ...act });
     for (;;) {
       sent++;
-      const answer = await post(`${bench}/events`, event, 'application/json').catch(() => null);
-      if (answer?.ok) break;
-      if (answer) throw new Error(`${answer.status} ${await answer.text()}`);
+      const answer = await ask('POST', `${bench}/events`, event);
+      if (answer?.status === 200) break;
+      if (answer) throw new Error(`${answer.status} ${answer.text}`);
       await wait(10);
     }
     acknowledged.push(`chaos-${name}-${n}`);

@@ -88,7 +88,10 @@ test('a cue’s server instant falls on the scale that page and worker share, wh
 
 test.each([1, 30])('a page opened from its copy goes by the last contact, at speed %i; a fresh one by what it came with', async (speed) => {
   const store = new Map<string, string>();
-  const localStorage = { getItem: (name: string) => store.get(name) ?? null, setItem: (name: string, text: string) => void store.set(name, text) };
+  const localStorage = {
+    getItem: (name: string) => store.get(name) ?? null,
+    setItem: (name: string, text: string) => void store.set(name, text),
+  };
   Object.assign(globalThis, { localStorage });
   server = { ...server, speed, aheadMs: 1_800_000_000_000 };
   const page = { nowMs: trueServerMs(), speed };

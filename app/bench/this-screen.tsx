@@ -50,6 +50,11 @@ export function ThisScreen({ awake, keepAwake, sound, trySound }: ThisScreenProp
             Try the sound
           </button>
         )}
+        {!facts.secure && (
+          <a href="/screen" className={`${SMALL_BUTTON} flex items-center`}>
+            The safe way
+          </a>
+        )}
         {awake === 'press' && (
           <button type="button" className={SMALL_BUTTON} onClick={keepAwake}>
             Keep it awake

@@ -60,7 +60,7 @@ export default function Kept({ loaderData: { places, owner } }: Route.ComponentP
           <ol className="mt-2 list-decimal space-y-1.5 pl-6">
             <li>Take the book out first if you may want it again: “The book”, “Take the book out”.</li>
             <li>End Steady Reel: Ctrl+C in its terminal.</li>
-            <li>Delete the files and folders at the left, and what begins with the book’s name beside them. That is everything.</li>
+            <li>Delete the files and folders named here, and what begins with the book’s name beside them. That is everything.</li>
             <li>On each phone press “Forget this screen”, and take the certificate out of its settings, where you trusted it.</li>
           </ol>
         </Card>

@@ -94,7 +94,7 @@ export default function Phone({ loaderData, actionData }: Route.ComponentProps) 
                   For one screen, until {number.until}: {number.role === 'book' ? 'the whole book' : 'the Bench only'}.
                 </p>
                 <p className="mt-2">
-                  No camera? Open <span className="figure font-semibold break-all">{address}</span>
+                  No camera? Open <span className="figure block font-semibold break-all">{address}</span>
                 </p>
                 {plain.length > 1 && <p className="text-quiet">or {plain.slice(1).join(', ')}</p>}
                 {number.wrong > 0 && (

@@ -13,10 +13,15 @@ test('a screen that can do everything says so, and asks for nothing', () => {
 });
 
 test.each<[string, Partial<ScreenFacts>, string, RegExp]>([
-  ['over plain http without any means', { secure: false, awake: 'no' }, 'awake', /own settings\. Over the safe way it could/],
+  ['over plain http without any means', { secure: false, awake: 'no' }, 'awake', /own settings\. By the safe way it stays awake by itself/],
   ['over plain http with a film to play', { secure: false, awake: 'press' }, 'awake', /Press “Keep it awake”/],
   ['before a press', { sound: 'press' }, 'sound', /Try the sound/],
-  ['over plain http, once open', { secure: false, alone: 'no' }, 'alone', /Do not reload or close .* Over the safe way it could/],
+  [
+    'over plain http, once open',
+    { secure: false, alone: 'no' },
+    'alone',
+    /Do not reload or close .* By the safe way it opens all the same/,
+  ],
   ['in a private window of the safe way', { alone: 'no' }, 'alone', /until it is back\.$/],
   ['before a run was opened', { alone: 'unopened' }, 'alone', /Open the Bench once/],
   ['on a slow network', { clock: { sureToMs: 900, ownAheadMs: 0 } }, 'clock', /nearer to the router/],

@@ -26,9 +26,8 @@ const WORTH_TELLING_MS = 2000;
 
 /** What this screen can do at the sink, in words, with what to do where it cannot. */
 export function screenChecks({ secure, awake, sound, alone, clock }: ScreenFacts): ScreenCheck[] {
-  const saferWay = secure ? '' : ' Over the safe way it could.';
   return [
-    awakeCheck(awake, saferWay),
+    awakeCheck(awake, secure ? '' : ' By the safe way it stays awake by itself.'),
     sound === 'on'
       ? check('sound', 'Sound plays')
       : check(
@@ -36,7 +35,7 @@ export function screenChecks({ secure, awake, sound, alone, clock }: ScreenFacts
           sound === 'press' ? 'Sound is not let play yet' : 'This browser makes no sound',
           sound === 'press' ? 'Press “Try the sound”, or the act: browsers let sound begin with a press.' : 'Watch the cues on the screen.',
         ),
-    aloneCheck(alone, saferWay),
+    aloneCheck(alone, secure ? '' : ' By the safe way it opens all the same.'),
     clockCheck(clock),
   ];
 }

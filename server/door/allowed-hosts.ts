@@ -9,7 +9,9 @@ const HOST = /^(\[[0-9a-f:.]+\]|[a-z0-9]([a-z0-9.-]*[a-z0-9])?)(:\d{1,5})?$/i;
  */
 export function allowedHosts(names: () => readonly string[]): RequestHandler {
   return (request, response, next) => {
-    const name = HOST.exec(request.headers.host ?? '')?.[1]?.toLowerCase();
+    const [asked = '', ...more] = request.headersDistinct.host ?? [];
+    // Two names are one to us and another to whatever stands between.
+    const name = more.length > 0 ? undefined : HOST.exec(asked)?.[1]?.toLowerCase();
     if (name !== undefined && names().includes(name)) return next();
     response
       .set('Connection', 'close')

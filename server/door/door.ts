@@ -38,7 +38,8 @@ export function doorApp(door: 'own' | 'house', { house, streams, pages, mostOfAS
   app.use(ownOrigin);
   app.use(who(door, () => house.screens, Date.now));
   app.use(requestsInATime(mostOfAStranger));
-  app.use(...strangers(house));
+  app.post('/pair', express.urlencoded({ extended: false, limit: '2kb', parameterLimit: 8 }));
+  app.use(strangers(house));
   app.post('/forget', forget(house));
   app.use(roles);
   app.use(streams.limit);

@@ -1,5 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import type { RequestHandler } from 'express';
+import { LOOPBACK_NAMES } from '../house/addresses.ts';
 
 /** What pages use, and may: the screen stays awake, sound plays. Everything else a browser could offer is off. */
 const PERMISSIONS = [
@@ -17,7 +18,7 @@ const PERMISSIONS = [
  * it claims to be, and no other site learns where a link led from. `same-origin` and not `no-referrer`: with that, a
  * form without scripts would hide its origin from us too, over plain http without any other word of where it is from.
  */
-export const headers: RequestHandler = (_request, response, next) => {
+export const headers: RequestHandler = (request, response, next) => {
   const nonce = randomBytes(18).toString('base64');
   response.locals['nonce'] = nonce;
   response.set({
@@ -25,10 +26,11 @@ export const headers: RequestHandler = (_request, response, next) => {
     'X-Content-Type-Options': 'nosniff',
     'Referrer-Policy': 'same-origin',
     'X-Frame-Options': 'DENY',
-    'Cross-Origin-Opener-Policy': 'same-origin',
     'Cross-Origin-Resource-Policy': 'same-origin',
     'Permissions-Policy': PERMISSIONS,
   });
+  // Over plain http in the house browsers do not take it, and say so at every page.
+  if (request.secure || LOOPBACK_NAMES.includes(request.hostname)) response.set('Cross-Origin-Opener-Policy', 'same-origin');
   next();
 };
 

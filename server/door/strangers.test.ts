@@ -1,4 +1,5 @@
 import { readFileSync, statSync } from 'node:fs';
+import { connect } from 'node:net';
 import { join } from 'node:path';
 import type { RouteConfigEntry } from '@react-router/dev/routes';
 import routes from '../../app/routes.ts';
@@ -23,7 +24,7 @@ function pathsOf(entries: readonly RouteConfigEntry[], before = ''): string[] {
     return [...(entry.file && (entry.path !== undefined || entry.index) ? [path] : []), ...pathsOf(entry.children ?? [], path)];
   });
 }
-const PATHS = [...new Set(pathsOf(routes as RouteConfigEntry[]))];
+const PATHS = [...new Set(pathsOf(routes))];
 const FILES = [
   '/assets/entry.client-1.js',
   '/icon.svg',
@@ -251,6 +252,40 @@ test('forgotten on the screen itself, it is taken off here, and its browser is t
   expect([answer.status, answer.headers['clear-site-data']]).toEqual([303, '"cache", "storage"']);
   expect(answer.headers['set-cookie']?.every((each) => /Expires=Thu, 01 Jan 1970/.test(each))).toBe(true);
   expect(at.house.look().screens.some(({ name }) => name === 'forgets')).toBe(false);
+});
+
+/** What a server says to bytes that no client of ours would send; it hangs up after them. */
+function saidTo(door: Door, bytes: string): Promise<string> {
+  return new Promise((resolve) => {
+    const socket = connect(at.ports[door], '127.0.0.1', () => socket.write(bytes));
+    let said = '';
+    socket.on('data', (part) => (said += part.toString()));
+    socket.on('close', () => resolve(said));
+    socket.on('error', () => resolve(said));
+  });
+}
+
+test.each<[string, string, RegExp]>([
+  ['no HTTP at all', 'hello\r\n\r\n', /^HTTP\/1\.1 400 /],
+  ['a request without a name', 'GET / HTTP/1.1\r\nConnection: close\r\n\r\n', /^HTTP\/1\.1 400 /],
+  ['two names', 'GET / HTTP/1.1\r\nHost: localhost\r\nHost: somewhere.example\r\nConnection: close\r\n\r\n', /^HTTP\/1\.1 400 /],
+  ['five thousand headers', `GET / HTTP/1.1\r\nHost: localhost\r\n${'X-A: b\r\n'.repeat(5000)}\r\n`, /^HTTP\/1\.1 431 /],
+  ['a header without end', `GET / HTTP/1.1\r\nHost: localhost\r\nX: ${'a'.repeat(100_000)}`, /^HTTP\/1\.1 431 /],
+  [
+    'a whole address for a path',
+    'GET http://somewhere.example/ HTTP/1.1\r\nHost: localhost\r\nConnection: close\r\n\r\n',
+    /^HTTP\/1\.1 400 /,
+  ],
+  ['another method', 'CONNECT localhost:1 HTTP/1.1\r\nHost: localhost\r\n\r\n', /^(HTTP\/1\.1 4\d\d |$)/],
+  ['a length that is none', 'POST / HTTP/1.1\r\nHost: localhost\r\nContent-Length: many\r\n\r\n', /^HTTP\/1\.1 400 /],
+  ['a length twice', 'POST / HTTP/1.1\r\nHost: localhost\r\nContent-Length: 1\r\nContent-Length: 2\r\n\r\nab', /^HTTP\/1\.1 400 /],
+])('%s is answered 4xx or not at all, without a word on what is inside', async (_, bytes, words) => {
+  for (const door of ['own', 'plain'] as const) {
+    const said = await saidTo(door, bytes);
+    expect(said).toMatch(words);
+    expect(said).not.toMatch(/node_modules|\bat \w+ \(|Error:/);
+  }
+  expect(at.reached).toEqual([]);
 });
 
 test('streams are counted: a household’s many are open, further ones are told to wait, and none is left behind', async () => {

@@ -1,4 +1,4 @@
-import express, { type RequestHandler, type Response } from 'express';
+import type { RequestHandler, Response } from 'express';
 import { object, string, ValidationError } from 'yup';
 import type { House } from '../house/house.ts';
 import type { Tried } from '../house/invitation.ts';
@@ -16,30 +16,25 @@ const typed = object({
 export const DEFAULT_NAME = 'phone at the sink';
 
 /** Whoever is not known sees one page with nothing on it, wherever they ask; a number typed there lets the screen in. */
-export function strangers(house: House): RequestHandler[] {
-  const form = express.urlencoded({ extended: false, limit: '2kb', parameterLimit: 8 });
-  return [
-    (request, response, next) =>
-      whoAsks(response).kind === 'stranger' && request.path === '/pair' ? form(request, response, next) : next(),
-    (request, response, next) => {
-      // The authority vouches for this machine and is no secret; a phone fetches it before it is known.
-      if (request.method === 'GET' && request.path === '/authority.crt') return sendAuthority(house, response);
-      if (whoAsks(response).kind !== 'stranger') return request.path === '/pair' ? response.redirect(303, '/screen') : next();
-      response.set('Cache-Control', 'no-store');
-      const page = (status: number, said = '', name = DEFAULT_NAME) =>
-        void response
-          .status(status)
-          .type('html')
-          .send(askingPage({ said, name, secure: request.secure, house: house.doors(), nonce: String(response.locals['nonce']) }));
-      if (request.method === 'POST' && request.path === '/pair') return comeIn(house, request, response, page);
-      // A Bench that was taken off says so, and keeps what it has.
-      if (request.get('content-type')?.includes('json')) return void response.status(401).json({ message: NOT_KNOWN });
-      if (request.method !== 'GET' && request.method !== 'HEAD') return void response.status(401).type('text/plain').send(NOT_KNOWN);
-      if (!request.accepts(['json', 'html']) || request.get('accept')?.includes('text/event-stream') || request.path.endsWith('.data'))
-        return void response.status(401).type('text/plain').send(NOT_KNOWN);
-      return page(401);
-    },
-  ];
+export function strangers(house: House): RequestHandler {
+  return (request, response, next) => {
+    // The authority vouches for this machine and is no secret; a phone fetches it before it is known.
+    if (request.method === 'GET' && request.path === '/authority.crt') return sendAuthority(house, response);
+    if (whoAsks(response).kind !== 'stranger') return request.path === '/pair' ? response.redirect(303, '/screen') : next();
+    response.set('Cache-Control', 'no-store');
+    const page = (status: number, said = '', name = DEFAULT_NAME) =>
+      void response
+        .status(status)
+        .type('html')
+        .send(askingPage({ said, name, secure: request.secure, house: house.doors(), nonce: String(response.locals['nonce']) }));
+    if (request.method === 'POST' && request.path === '/pair') return comeIn(house, request, response, page);
+    // A Bench that was taken off says so, and keeps what it has.
+    if (request.get('content-type')?.includes('json')) return void response.status(401).json({ message: NOT_KNOWN });
+    if (request.method !== 'GET' && request.method !== 'HEAD') return void response.status(401).type('text/plain').send(NOT_KNOWN);
+    if (!request.accepts(['json', 'html']) || request.get('accept')?.includes('text/event-stream') || request.path.endsWith('.data'))
+      return void response.status(401).type('text/plain').send(NOT_KNOWN);
+    return page(401);
+  };
 }
 
 const NOT_KNOWN = 'This screen is not known here. Open the address in a browser and type the number that the laptop shows.';

@@ -72,7 +72,7 @@ export class Authority {
       serialNumber: serial(),
       subject: 'CN=Steady Reel',
       issuer: authority.certificate.subject,
-      publicKey: keys.publicKey as CryptoKey,
+      publicKey: keys.publicKey,
       signingKey: authority.key,
       signingAlgorithm: ALGORITHM,
       extensions: [
@@ -83,10 +83,10 @@ export class Authority {
           wanted.map((name) => ({ type: isIP(name) ? ('ip' as const) : ('dns' as const), value: name })),
         ),
         await x509.AuthorityKeyIdentifierExtension.create(authority.certificate.publicKey),
-        await x509.SubjectKeyIdentifierExtension.create(keys.publicKey as CryptoKey),
+        await x509.SubjectKeyIdentifierExtension.create(keys.publicKey),
       ],
     });
-    const [cert, key] = [made.toString('pem'), await pemOf(keys.privateKey as CryptoKey)];
+    const [cert, key] = [made.toString('pem'), await pemOf(keys.privateKey)];
     writePrivately(join(this.folder, 'server.key'), key);
     writePrivately(join(this.folder, 'server.crt'), cert);
     return { cert, key, untilMs: made.notAfter.getTime() };
@@ -114,7 +114,7 @@ export class Authority {
     if (existsSync(files.cert) && existsSync(files.key)) {
       const certificate = new x509.X509Certificate(readFileSync(files.cert, 'utf8'));
       const der = x509.PemConverter.decodeFirst(readFileSync(files.key, 'utf8'));
-      const key = (await webcrypto.subtle.importKey('pkcs8', der, ALGORITHM, false, ['sign'])) as CryptoKey;
+      const key = await webcrypto.subtle.importKey('pkcs8', der, ALGORITHM, false, ['sign']);
       if (certificate.notAfter.getTime() - this.nowMs() > CERTIFICATE_DAYS * DAY_MS) return { certificate, key };
     }
     const keys = await webcrypto.subtle.generateKey(ALGORITHM, true, ['sign', 'verify']);
@@ -122,18 +122,18 @@ export class Authority {
       ...this.dates(AUTHORITY_DAYS),
       serialNumber: serial(),
       name: `CN=Steady Reel of this house ${new Date(this.nowMs()).toISOString().slice(0, 10)}`,
-      keys: keys as CryptoKeyPair,
+      keys: keys,
       signingAlgorithm: ALGORITHM,
       extensions: [
         new x509.BasicConstraintsExtension(true, 0, true),
         new x509.KeyUsagesExtension(x509.KeyUsageFlags.keyCertSign | x509.KeyUsageFlags.cRLSign, true),
         new x509.Extension(NAME_CONSTRAINTS, true, AsnConvert.serialize(constraints())),
-        await x509.SubjectKeyIdentifierExtension.create(keys.publicKey as CryptoKey),
+        await x509.SubjectKeyIdentifierExtension.create(keys.publicKey),
       ],
     });
-    writePrivately(files.key, await pemOf(keys.privateKey as CryptoKey));
+    writePrivately(files.key, await pemOf(keys.privateKey));
     writePrivately(files.cert, certificate.toString('pem'));
-    return { certificate, key: keys.privateKey as CryptoKey };
+    return { certificate, key: keys.privateKey };
   }
 
   private dates(days: number): { readonly notBefore: Date; readonly notAfter: Date } {

@@ -42,7 +42,7 @@ function worker(network: Network, full = false) {
   const caches = {
     open: (name: string) => Promise.resolve(store(name)),
     match: (asked: Asked, { cacheName }: { cacheName: string }) => store(cacheName).match(asked),
-    delete: (name: string) => Promise.resolve(delete stores[name]),
+    delete: (name: string) => Promise.resolve(Reflect.deleteProperty(stores, name)),
   };
   const scope = {
     location: new URL(`${ORIGIN}/bench-worker.js`),
@@ -70,7 +70,7 @@ function worker(network: Network, full = false) {
   class FetchEvent {
     constructor(
       readonly request: Request,
-      readonly respondWith: (given: Promise<Response>) => void,
+      readonly respondWith: (given: Promise<Response>) => unknown,
     ) {}
     waitUntil = (given: Promise<unknown>) => void pending.push(given);
   }
@@ -94,7 +94,7 @@ function worker(network: Network, full = false) {
   const ask = (path: string, part: Partial<Asked> = {}): Promise<Response> | null => {
     let answer: Promise<Response> | null = null;
     const request = new Request({ url: ORIGIN + path, method: 'GET', mode: path.startsWith('/assets') ? 'no-cors' : 'navigate', ...part });
-    const event = new FetchEvent(request, (given) => (answer = given));
+    const event = new FetchEvent(request, (given) => void (answer = given));
     for (const listen of listeners['fetch'] ?? []) listen(event);
     return answer;
   };
