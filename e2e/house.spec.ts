@@ -81,6 +81,14 @@ test('scan, type four digits, and the phone runs the evening, with the laptop as
     await expect(phone.getByRole('heading', { name: 'This screen is new here' })).toBeVisible();
   });
 
+  await test.step('a page from before an update finds the files it was built with', async () => {
+    mkdirSync('build/earlier/assets', { recursive: true });
+    writeFileSync('build/earlier/assets/of-an-earlier-build.js', 'export const old = true;');
+    const answer = await fetch(`${own.base}/assets/of-an-earlier-build.js`);
+    expect([answer.status, answer.headers.get('cache-control')]).toEqual([200, 'public, max-age=31536000, immutable']);
+    expect((await fetch(`${own.base}/assets/of-no-build.js`)).status).toBe(404);
+  });
+
   await test.step('a second laptop gets nothing', async () => {
     const stranger = await (await (await aPhone()).newContext()).newPage();
     for (const path of ['/', '/bench', '/logbook/book.json', '/rolls.csv', '/assets/x.js']) {

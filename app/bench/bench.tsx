@@ -52,7 +52,7 @@ import { useSettled } from './use-settled.ts';
 
 export const meta: Route.MetaFunction = ({ loaderData: loaded }) => [{ title: `${loaded?.plan.title ?? 'Bench'} · Bench` }];
 
-export function loader({ params, request }: Route.LoaderArgs) {
+export function loader({ params, request, context }: Route.LoaderArgs) {
   const run = findRun(params.runId);
   if (!run) throw data('There is no such run. It may belong to another Steady Reel.', { status: 404 });
   // Planned anew or taken back to the plan, on another screen perhaps: what stands in its place is what is wanted.
@@ -75,6 +75,8 @@ export function loader({ params, request }: Route.LoaderArgs) {
     bottles: bottlesOfRun(run),
     lessons: lessonsForRun(run),
     today: today(),
+    // A screen that was let in to the Bench alone is shown no way out of it.
+    benchOnly: context.who?.screen?.role === 'bench',
   };
 }
 
@@ -188,9 +190,11 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
           <main className="flex min-h-dvh min-w-0 flex-col px-4 py-3 sm:px-7 sm:py-5">
             <header className="mb-2 flex items-start justify-between gap-x-4 text-night-quiet">
               <p className="min-w-0">
-                <Link to="/" reloadDocument className="mr-3 underline">
-                  Leave
-                </Link>
+                {!loaderData.benchOnly && (
+                  <Link to="/" reloadDocument className="mr-3 underline">
+                    Leave
+                  </Link>
+                )}
                 <span className="lg:hidden">{plan.title}</span>
                 <span className="max-lg:hidden">
                   {plan.batchName} · {rollRange(plan.rollNumber, plan.runRolls)}
@@ -224,7 +228,16 @@ export default function Bench({ loaderData }: Route.ComponentProps) {
               </p>
             ))}
             {over ? (
-              <Ended runId={runId} plan={plan} state={state} nowMs={nowMs} undo={undo} next={next} until={until} />
+              <Ended
+                benchOnly={loaderData.benchOnly}
+                runId={runId}
+                plan={plan}
+                state={state}
+                nowMs={nowMs}
+                undo={undo}
+                next={next}
+                until={until}
+              />
             ) : state.phase === 'ready' && !state.readied ? (
               <>
                 {panel?.kind !== 'reading' && panels}

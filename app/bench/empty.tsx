@@ -5,15 +5,18 @@ import type { Route } from './+types/empty.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Bench · Steady Reel' }];
 
-export function loader() {
+export function loader({ context }: Route.LoaderArgs) {
   const live = liveRun();
   if (live) throw redirectDocument(`/bench/${live.id}`);
   const next = queuedRuns()[0];
-  return { next: next ? { id: next.id, title: next.plan.title, position: next.position } : null };
+  return {
+    benchOnly: context.who?.screen?.role === 'bench',
+    next: next ? { id: next.id, title: next.plan.title, position: next.position } : null,
+  };
 }
 
 export default function EmptyBench({ loaderData }: Route.ComponentProps) {
-  const { next } = loaderData;
+  const { next, benchOnly } = loaderData;
   return (
     <>
       <PageHead title="Bench">The run in progress.</PageHead>
@@ -32,13 +35,19 @@ export default function EmptyBench({ loaderData }: Route.ComponentProps) {
         <Empty
           title="Nothing is in the tank"
           action={
-            <LinkButton filled to="/">
-              Plan tonight’s session
-            </LinkButton>
+            benchOnly ? (
+              <LinkButton filled to="/bench" reloadDocument>
+                Look again
+              </LinkButton>
+            ) : (
+              <LinkButton filled to="/">
+                Plan tonight’s session
+              </LinkButton>
+            )
           }
         >
-          A run comes to the Bench from the Session page, with every time worked out. Here it leads you from the first pour to the film on
-          its line.
+          A run comes to the Bench from the Session page{benchOnly && ' at the laptop'}, with every time worked out. Here it leads you from
+          the first pour to the film on its line.
         </Empty>
       )}
     </>

@@ -16,10 +16,11 @@ interface EndedProps {
   readonly undo: () => void;
   readonly next: { readonly id: string; readonly title: string; readonly position: number } | null;
   readonly until: UntilNext | null;
+  readonly benchOnly: boolean;
 }
 
 /** The run is over: what it was, the drying that goes on, and the next run. */
-export function Ended({ runId, plan, state, nowMs, undo, next, until }: EndedProps) {
+export function Ended({ runId, plan, state, nowMs, undo, next, until, benchOnly }: EndedProps) {
   const steps = plannedAndActual(plan, state);
   const again = steps.filter((step) => step.got?.verdict === 'incomplete' || step.got?.verdict === 'wash-again');
   const dryAtMs = (state.endedAtMs ?? nowMs) + plan.dryingS * 1000;
@@ -107,13 +108,19 @@ export function Ended({ runId, plan, state, nowMs, undo, next, until }: EndedPro
             </button>
           </Form>
         )}
-        <Link
-          to={`/logbook/${runId}`}
-          reloadDocument
-          className={`flex min-h-20 flex-col justify-center rounded-card px-6 py-3 text-2xl font-bold no-underline ${next ? 'border border-night-quiet' : 'bg-aqua text-night'}`}
-        >
-          To the logbook<span className="text-base font-normal">Look at the strip and write down what it taught</span>
-        </Link>
+        {benchOnly ? (
+          <p className="self-center text-lg text-night-quiet">
+            It stands in the logbook, at the laptop: look at the strip there once it is dry.
+          </p>
+        ) : (
+          <Link
+            to={`/logbook/${runId}`}
+            reloadDocument
+            className={`flex min-h-20 flex-col justify-center rounded-card px-6 py-3 text-2xl font-bold no-underline ${next ? 'border border-night-quiet' : 'bg-aqua text-night'}`}
+          >
+            To the logbook<span className="text-base font-normal">Look at the strip and write down what it taught</span>
+          </Link>
+        )}
       </div>
     </section>
   );

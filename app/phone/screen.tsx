@@ -48,7 +48,10 @@ export default function Screen({ loaderData }: Route.ComponentProps) {
         {!owner && (
           <Card>
             <h2 className="text-lg font-bold">Forget this screen</h2>
-            <p className="mt-1">What the browser keeps of Steady Reel is deleted here, its key too. The book is not touched.</p>
+            <p className="mt-1">
+              What the browser keeps of Steady Reel is deleted here, its key too, and acts that were not delivered yet. The book is not
+              touched.
+            </p>
             <Form method="post" action="/forget" reloadDocument className="mt-3">
               <Button>Forget it</Button>
             </Form>

@@ -3,6 +3,7 @@ import { encode } from 'uqr';
 import { Form } from 'react-router';
 import { capacityOfVolume } from '../../core/chemistry/capacity.ts';
 import { hazardSentence } from '../../core/chemistry/safety-words.ts';
+import type { HouseLook } from '../server/house.ts';
 import { findBatch, listBatches } from '../server/batches.server.ts';
 import { INPUT_SHAPE } from '../ui/fields.tsx';
 import { Button, Card, Empty, LinkButton, PageHead } from '../ui/parts.tsx';
@@ -13,8 +14,9 @@ import { Label } from './labels/label.tsx';
 export const meta: Route.MetaFunction = () => [{ title: 'Labels · Steady Reel' }];
 
 /** Whose labels are wanted: a bottle's, a batch's, those that are ticked, or all that stand on the shelf. */
-export function loader({ request }: Route.LoaderArgs) {
+export function loader({ request, context }: Route.LoaderArgs) {
   const url = new URL(request.url);
+  const origin = addressForPhones(context.house?.look()) ?? url.origin;
   const asked = url.searchParams;
   const inUse = listBatches();
   const other = asked.get('batch') === null ? null : findBatch(asked.get('batch') ?? '');
@@ -38,7 +40,7 @@ export function loader({ request }: Route.LoaderArgs) {
         rollsDone: bottle.rollsDone,
         capacity: capacityOfVolume(batch.kit, bottle.volumeMl),
         hazard: hazardSentence(bottle.kind),
-        qr: encode(`${url.origin}/b/${bottle.code}`, { border: 0 }).data,
+        qr: encode(`${origin}/b/${bottle.code}`, { border: 0 }).data,
       })),
   );
   const chosen = all.filter((label) =>
@@ -46,7 +48,14 @@ export function loader({ request }: Route.LoaderArgs) {
   );
   const sheet = LABEL_SHEETS.find((each) => each.id === asked.get('sheet')) ?? FIRST_SHEET;
   const first = Math.max(1, Math.min(sheet.columns * sheet.rows, Math.floor(Number(asked.get('first') ?? 1)) || 1));
-  return { all: all.map(({ qr: _, ...label }) => label), labels: chosen, sheet, first, origin: url.origin };
+  return { all: all.map(({ qr: _, ...label }) => label), labels: chosen, sheet, first, origin };
+}
+
+/** A code on a bottle is read by a phone: it leads to where phones come in, by the way they come. */
+function addressForPhones(look: HouseLook | undefined): string | null {
+  if (!look?.open) return null;
+  const [address] = look.screens.some(({ secure }) => secure) ? look.secure : look.plain;
+  return address ? new URL(address).origin : null;
 }
 
 export default function Labels({ loaderData }: Route.ComponentProps) {

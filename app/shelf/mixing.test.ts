@@ -187,6 +187,13 @@ describe('labels', () => {
   test('a sheet that was begun goes on where it is free, and a full one goes on on the next', () => {
     expect(onPages(['a', 'b', 'c'], { columns: 2, rows: 2 }, 3)).toEqual([[null, null, 'a', 'b'], ['c']]);
     expect(onPages([], { columns: 2, rows: 2 }, 1)).toEqual([]);
+    // A phone reads the code: once the house is open it leads to where phones come in, by the way they come.
+    const originOf = (look: object) =>
+      (load(labelsLoader, '/shelf/labels', {}, { house: { look: () => look } }) as ReturnType<typeof labelsLoader>).origin;
+    const open = { open: true, plain: ['http://192.168.1.20:3002/'], secure: ['https://192.168.1.20:3001/'] };
+    expect(originOf({ ...open, screens: [{ secure: false }] })).toBe('http://192.168.1.20:3002');
+    expect(originOf({ ...open, screens: [{ secure: false }, { secure: true }] })).toBe('https://192.168.1.20:3001');
+    expect(originOf({ open: false, plain: [], secure: [], screens: [] })).toBe('http://steady.reel');
     expect(labels('first=9999&sheet=a4-8').first).toBe(8);
     expect(labels('first=nonsense&sheet=nonsense')).toMatchObject({ first: 1, sheet: { id: LABEL_SHEETS[0]?.id } });
   });

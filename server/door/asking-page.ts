@@ -5,6 +5,8 @@ interface Asking {
   readonly said: string;
   readonly name: string;
   readonly secure: boolean;
+  /** What was asked for; the safe way leads on to it. */
+  readonly path: string;
   readonly house: Doors | null;
   readonly nonce: string;
 }
@@ -29,7 +31,7 @@ const STYLE = `
  * The one page for whoever is not known. It is whole in itself, without a script, a picture or a word of the book, since
  * nothing else is handed out to strangers.
  */
-export function askingPage({ said, name, secure, house, nonce }: Asking): string {
+export function askingPage({ said, name, secure, path, house, nonce }: Asking): string {
   const error = said === '' ? '' : `<p role="alert" id="said">${escaped(said)}</p>`;
   const wrong = said === '' ? '' : ' aria-invalid="true" aria-describedby="said"';
   return `<!doctype html>
@@ -52,20 +54,20 @@ ${error}
 <input id="name" name="name" maxlength="40" required value="${escaped(name)}">
 <button>Come in</button>
 </form>
-${secure || !house ? '' : saferWay(house)}
+${secure || !house ? '' : saferWay(house, path)}
 </main>
 </body>
 </html>`;
 }
 
-function saferWay(house: Doors): string {
+function saferWay(house: Doors, path: string): string {
   const address = house.secure[0];
   if (!address) return '';
   return `<aside>
 <h2>Two ways in</h2>
 <p>You are on the plain way. It works at once; what it costs is said before the first pour.
-On the <a href="${escaped(address)}">safe way</a> the screen stays awake and the Bench goes on and opens without the laptop. Your phone will warn you
-there until it trusts this Steady Reel; how to do that is shown once you are in.</p>
+On the <a href="${escaped(new URL(path, address).href)}">safe way</a> the screen stays awake and the Bench goes on and opens without the laptop. Your phone will warn you
+there until it trusts this Steady Reel; how to do that is shown once you are in. A screen that was let in there is known there.</p>
 </aside>`;
 }
 

@@ -8,10 +8,11 @@ const OF_THE_BENCH: readonly RegExp[] = [
   /^\/evening\/stream$/,
   /^\/(runs\/[^/]+\/(begin|replan)|sessions\/[^/]+\/leave)$/,
   /^\/(tips|zone|screen)$/,
-  /^\/(safety|method)$/,
   /^\/__manifest$/,
   /^\/(assets\/.*|icon.*\.(svg|png)|manifest\.webmanifest|bench-worker\.js|favicon\.ico)$/,
 ];
+/** What it may read and not change. */
+const READ_AT_THE_BENCH = /^\/(safety|method)$/;
 /** Who may come in is decided at this machine alone. */
 const OF_THE_OWNER = /^\/phone$/;
 
@@ -24,18 +25,18 @@ const asPage = (path: string) =>
     .replace(/(.)\/+$/, '$1');
 
 /** Whether somebody inside may ask for this path. A new route is out of the Bench's reach until it is named here. */
-export function mayAsk(role: 'owner' | 'book' | 'bench', path: string): boolean {
+export function mayAsk(role: 'owner' | 'book' | 'bench', path: string, method = 'GET'): boolean {
   const page = asPage(path);
   if (role === 'owner') return true;
   if (OF_THE_OWNER.test(page)) return false;
-  return role === 'book' || OF_THE_BENCH.some((each) => each.test(page));
+  return role === 'book' || (method === 'GET' && READ_AT_THE_BENCH.test(page)) || OF_THE_BENCH.some((each) => each.test(page));
 }
 
 /** Keeps each screen to what it was let in to. The Bench's own screen is led to the Bench. */
 export const roles: RequestHandler = (request, response, next) => {
   const { kind, screen } = whoAsks(response);
   const role = kind === 'owner' ? 'owner' : (screen?.role ?? 'bench');
-  if (mayAsk(role, request.path)) return next();
+  if (mayAsk(role, request.path, request.method)) return next();
   if (request.method === 'GET' && role === 'bench' && request.path === '/') return response.redirect(303, '/bench');
   const message =
     role === 'bench'

@@ -56,6 +56,12 @@ test('whoever is not known gets one page with nothing on it, at every address, p
   expect(text).not.toMatch(/<script|<img|<link/);
 });
 
+test('on the plain way the page leads to the safe one, on to what was asked for', async () => {
+  const { text } = await at.ask('plain', '/b/B17?from="label"', { headers: PAGE });
+  expect(text).toMatch(/<a href="https:\/\/[^"]+\/b\/B17\?from=%22label%22">safe way<\/a>/);
+  expect((await at.ask('secure', '/b/B17', { headers: PAGE })).text).not.toContain('safe way');
+});
+
 test('every answer of every route, known or not, says what protects it', async () => {
   for (const door of ['own', 'plain', 'secure'] as const)
     for (const path of [...PATHS.filter((each) => !each.endsWith('/stream')), ...FILES, '/authority.crt', '/pair']) {
@@ -244,6 +250,7 @@ test('the Bench’s screen has the Bench and no more; the book’s screen has al
     }
   expect((await at.ask('plain', '/', { headers: bench })).headers.location).toBe('/bench');
   expect(mayAsk('owner', '/phone')).toBe(true);
+  expect((await at.post('plain', '/safety', { kit: 'x' }, bench)).status).toBe(403);
 });
 
 test('forgotten on the screen itself, it is taken off here, and its browser is told to delete what it kept', async () => {
@@ -307,7 +314,8 @@ test('a stranger’s requests are counted; whoever is inside does not notice', a
   const counting = new AHouse();
   await counting.open(MOST_OF_A_STRANGER);
   const cookie = await counting.letIn('plain', 'book');
-  const statuses = await Promise.all(Array.from({ length: 200 }, async () => (await counting.ask('plain', '/', { headers: PAGE })).status));
+  const statuses: number[] = [];
+  for (let i = 0; i < 200; i++) statuses.push((await counting.ask('plain', '/', { headers: PAGE })).status);
   expect(statuses.filter((status) => status === 401)).toHaveLength(MOST_OF_A_STRANGER - 1);
   expect(statuses.filter((status) => status === 429)).toHaveLength(200 - MOST_OF_A_STRANGER + 1);
   expect((await counting.ask('plain', '/bench', { headers: { Cookie: cookie } })).status).toBe(200);
@@ -318,4 +326,22 @@ test('keys and certificates lie where their owner alone reads them', () => {
   const folder = join(at.folder, 'book.house');
   expect(statSync(folder).mode & 0o777).toBe(0o700);
   for (const file of ['authority.key', 'server.key']) expect(statSync(join(folder, file)).mode & 0o777).toBe(0o600);
+});
+
+test('one machine of the house cannot take the place of another: of its connections further ones are closed', async () => {
+  const sockets = Array.from({ length: 200 }, () => connect(at.ports.plain, '127.0.0.1'));
+  const closed = new Set<number>();
+  sockets.forEach((socket, i) => {
+    socket.on('error', () => undefined);
+    socket.on('close', () => closed.add(i));
+    socket.write('GET / HTTP/1.1\r\nHost: 127.0.0.1\r\nX-Half: ');
+  });
+  while (closed.size < 136) await new Promise((resolve) => setTimeout(resolve, 5));
+  const answered = await new Promise<string>((resolve) => {
+    const phone = connect({ port: at.ports.plain, host: '127.0.0.1', localAddress: '127.0.0.2' });
+    phone.write('GET /bench HTTP/1.1\r\nHost: 127.0.0.1\r\nConnection: close\r\n\r\n');
+    phone.once('data', (part) => resolve(part.toString().slice(0, 12)));
+  });
+  expect(answered).toBe('HTTP/1.1 401');
+  for (const socket of sockets) socket.destroy();
 });

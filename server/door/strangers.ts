@@ -26,7 +26,16 @@ export function strangers(house: House): RequestHandler {
       void response
         .status(status)
         .type('html')
-        .send(askingPage({ said, name, secure: request.secure, house: house.doors(), nonce: String(response.locals['nonce']) }));
+        .send(
+          askingPage({
+            said,
+            name,
+            secure: request.secure,
+            path: request.path === '/pair' ? '/' : request.originalUrl,
+            house: house.doors(),
+            nonce: String(response.locals['nonce']),
+          }),
+        );
     if (request.method === 'POST' && request.path === '/pair') return comeIn(house, request, response, page);
     // A Bench that was taken off says so, and keeps what it has.
     if (request.get('content-type')?.includes('json')) return void response.status(401).json({ message: NOT_KNOWN });

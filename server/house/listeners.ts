@@ -1,10 +1,13 @@
 import type { RequestListener, Server } from 'node:http';
 import { createServer } from 'node:http';
+import type { Socket } from 'node:net';
 import { createServer as createSecureServer, type Server as SecureServer } from 'node:https';
 import type { HouseDoors } from './house.ts';
 
-/** More open connections than a household has screens for; further ones wait outside and cost nothing. */
+/** More open connections than a household has screens for; further ones are closed at once and cost nothing. */
 const MOST_CONNECTIONS = 300;
+/** Of one address in the house, so that one machine cannot take the phone's place. */
+const MOST_OF_ONE_ADDRESS = 64;
 /** A half-sent request holds its place this long. A scan of 200 MB over a house's wireless takes minutes. */
 const REQUEST_WITHIN_MS = 600_000;
 const HEADERS_WITHIN_MS = 20_000;
@@ -24,13 +27,37 @@ export function withLimits<S extends Server | SecureServer>(server: S): S {
   return server;
 }
 
+/** Counts connections by where they come from, and closes those that are too many. */
+function oneAmongMany<S extends Server | SecureServer>(server: S): S {
+  const open = new Map<string, number>();
+  server.on('connection', (socket: Socket) => {
+    const from = socket.remoteAddress ?? '';
+    const count = (open.get(from) ?? 0) + 1;
+    if (count > MOST_OF_ONE_ADDRESS) return void socket.destroy();
+    open.set(from, count);
+    socket.once('close', () => {
+      const left = (open.get(from) ?? 1) - 1;
+      if (left > 0) open.set(from, left);
+      else open.delete(from);
+    });
+  });
+  return server;
+}
+
 /** The two listeners of the house on all its addresses: TLS on the port after this machine's own, plain http on the next. */
 export function houseListeners(after: number, app: () => RequestListener): HouseDoors {
   let open: { readonly plain: Server; readonly secure: SecureServer } | null = null;
   return {
     async open(certified) {
-      const secure = withLimits(createSecureServer({ cert: certified.cert, key: certified.key, minVersion: 'TLSv1.2' }, app()));
-      const plain = withLimits(createServer(app()));
+      const secure = oneAmongMany(
+        withLimits(
+          createSecureServer(
+            { cert: certified.cert, key: certified.key, minVersion: 'TLSv1.2', handshakeTimeout: HEADERS_WITHIN_MS },
+            app(),
+          ),
+        ),
+      );
+      const plain = oneAmongMany(withLimits(createServer(app())));
       const securePort = await listenFrom(secure, after + 1);
       open = { plain, secure };
       return { secure: securePort, plain: await listenFrom(plain, securePort + 1) };
