@@ -11,6 +11,8 @@ import { freshDatabase, OwnServer } from './own-server.ts';
 
 /** A laptop with its own door, and a phone that reaches the house's doors: thirty times as fast as at home. */
 const own = new OwnServer(4570, { STEADY_REEL_TEST_SPEED: '30' });
+/** The same house, where a browser takes the laptop's name for no safe place. */
+const named = new OwnServer(4590, { STEADY_REEL_HOSTS: 'kitchen.house' });
 const PLAIN_WAY = 'http://127.0.0.1:4572';
 const SAFE_WAY = 'https://127.0.0.1:4571';
 const act = (page: Page) => page.locator('[data-act]');
@@ -41,7 +43,10 @@ async function comesIn(phone: Page, number: string): Promise<void> {
   await phone.waitForURL(/\/screen$/);
 }
 
-test.afterEach(() => own.kill());
+test.afterEach(async () => {
+  await own.kill();
+  await named.kill();
+});
 
 test('scan, type four digits, and the phone runs the evening, with the laptop asleep for ten minutes in the middle', async ({
   page: laptop,
@@ -196,8 +201,6 @@ test('a screen of the whole book sees all of it but who may come in; closed, the
 });
 
 test('on the plain way a phone is told what that costs, and a press keeps it awake by a silent film', async ({ page: laptop }) => {
-  // A name in the house that is not this machine's own: to a browser that is no safe place, as at home.
-  const named = new OwnServer(4590, { STEADY_REEL_HOSTS: 'kitchen.house' });
   await named.start(freshDatabase(), '--demo');
   await open(laptop, `${named.base}/phone`);
   await laptop.getByRole('button', { name: 'Let it in' }).click();
@@ -226,5 +229,4 @@ test('on the plain way a phone is told what that costs, and a press keeps it awa
   await expect(act(laptop)).toHaveText(/Prewash is done/);
   expect(said).toEqual([]);
   await browser.close();
-  await named.kill();
 });

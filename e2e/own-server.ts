@@ -26,9 +26,12 @@ export class OwnServer {
       stdio: 'ignore',
       env: { ...process.env, ...this.env },
     });
+    const { child } = this;
     await expect
       .poll(
         async () =>
+          // What answers must be this server, not one that an earlier try left on its port.
+          child.exitCode === null &&
           fetch(`${this.base}/clock`).then(
             (answer) => answer.ok,
             () => false,

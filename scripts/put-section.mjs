@@ -3,7 +3,16 @@ import { join } from 'node:path';
 import { root } from './setup.mjs';
 
 /** The order in which docs/measurements.md tells its figures, behind the core's. */
-const ORDER = ['## The Session page', '## The shelf', '## The Logbook', '## The server under load', '## The Bench', '## An hour of cues'];
+const ORDER = [
+  '## The Session page',
+  '## The shelf',
+  '## The Logbook',
+  '## The server under load',
+  '## The door',
+  '## Killed at any instant',
+  '## The Bench',
+  '## An hour of cues',
+];
 
 /** Puts one section of docs/measurements.md in its place; the others stay as they were measured. */
 export function putSection(heading, body) {

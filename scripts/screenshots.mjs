@@ -92,6 +92,19 @@ await picture('logbook-look', '/logbook/run-13/look', WIDE, async (page) => {
 });
 await picture('strips', '/logbook/strips?batch=kiln-lane-2');
 await picture('habits', '/habits');
+await picture('phone', '/phone', WIDE, async (page) => {
+  await page.getByRole('button', { name: 'Let it in' }).click();
+  const number = (await page.getByLabel(/^Number/).textContent()) ?? '';
+  const phone = await (await browser.newContext()).newPage();
+  await phone.goto(`http://127.0.0.1:${Number(new URL(base).port) + 2}`);
+  await phone.getByLabel('Number').fill(number);
+  await phone.getByRole('button', { name: 'Come in' }).click();
+  await phone.waitForURL(/screen/);
+  await phone.context().close();
+  await page.getByText('phone at the sink').waitFor();
+  await page.getByRole('button', { name: 'Let it in' }).click();
+  await page.getByLabel(/^Number/).waitFor();
+});
 const ready = await runAt([]);
 await picture('bench-ready', ready);
 // The session was begun this minute; for a picture of a developer half done it has to have begun earlier.
@@ -110,7 +123,6 @@ const developer = await runAt([
 await picture('bench', developer);
 await picture('bench-phone', developer, PHONE);
 await picture('session-under-way', '/');
-await picture('session-under-way-phone', '/', PHONE);
 
 // A run as it should be, hung up a minute ago: what lies between it and the next.
 server.kill();

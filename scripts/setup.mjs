@@ -125,12 +125,12 @@ export async function freePort(from) {
   throw new Error(`no free port from ${from}`);
 }
 
-/** The built server as a child, answering before this returns. */
-export async function startServer({ port, database, env = {} }) {
-  const child = spawn(process.execPath, [join(root, 'build', 'serve.mjs')], {
+/** The built server as a child, answering before this returns; `shown` lets its own start page through. */
+export async function startServer({ port, database, env = {}, args = [], shown = false }) {
+  const child = spawn(process.execPath, [join(root, 'build', 'serve.mjs'), ...args], {
     cwd: root,
     env: { ...process.env, NODE_ENV: 'production', PORT: String(port), STEADY_REEL_DB: database, ...env },
-    stdio: ['ignore', 'ignore', 'inherit'],
+    stdio: ['ignore', shown ? 'inherit' : 'ignore', 'inherit'],
   });
   let ended = null;
   child.once('exit', (code) => (ended = code ?? 1));

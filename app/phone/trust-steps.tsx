@@ -44,8 +44,8 @@ export function TrustSteps({ saferAt, fingerprint }: TrustStepsProps) {
     <Card className="lg:row-span-2">
       <h2 className="text-lg font-bold">The safe way</h2>
       <p className="mt-1">
-        Browsers let a page keep the screen awake and open without its server only where it comes encrypted. For that this screen must trust
-        a certificate that your laptop made itself.
+        Browsers let a page keep the screen awake and open without its server only where it comes encrypted; and on the plain way somebody
+        in your network could listen. For that this screen must trust a certificate that your laptop made itself.
       </p>
       <TabGroup className="mt-3">
         <TabList className="flex flex-wrap gap-2">

@@ -65,8 +65,8 @@ export function warmUp(tub: Tub, bottles: readonly BottleInBath[], horizonS: num
   const bath = bathEquations(constants, tub);
   const usualStepS = Math.min(LONGEST_STEP_S, STEP_SHARE * quickestS(constants));
   const n = bottles.length + 1;
-  let state = [tub.startC, ...bottles.map((bottle) => bottle.startC)];
-  let on = tub.heaterW > 0 && tub.startC < tub.setC - HYSTERESIS_C;
+  let state: readonly number[] = [tub.startC, ...bottles.map((bottle) => bottle.startC)];
+  let on = heatsAtFirst(tub);
   const windows = bottles.map((bottle, i) => windowTracker(bottle, state[i + 1] as number));
   const trace = { atS: [] as number[], tubC: [] as number[], bottlesC: bottles.map(() => [] as number[]), heaterOn: [] as boolean[] };
   const record = (atS: number) => {
@@ -81,18 +81,11 @@ export function warmUp(tub: Tub, bottles: readonly BottleInBath[], horizonS: num
   let nextTraceS = traceEveryS;
   while (atS < horizonS) {
     const wanted = Math.min(usualStepS, horizonS - atS, nextTraceS > atS ? nextTraceS - atS : usualStepS);
-    let next = bath.after(state, on, wanted);
-    let stepS = wanted;
-    const switchC = on ? tub.setC + HYSTERESIS_C : tub.setC - HYSTERESIS_C;
-    const crossed = tub.heaterW > 0 && (on ? (next[0] as number) > switchC : (next[0] as number) < switchC);
-    if (crossed && (on ? (state[0] as number) < switchC : (state[0] as number) > switchC)) {
-      stepS = crossingS(bath, state, on, wanted, switchC);
-      next = bath.after(state, on, stepS);
-    }
+    const { next, stepS, switches } = thermostatStep(bath, tub, state, on, wanted);
     for (let i = 1; i < n; i++) windows[i - 1]?.follow(atS, stepS, state[i] as number, next[i] as number);
     state = next;
     atS += stepS;
-    if (crossed) on = !on;
+    if (switches) on = !on;
     if (atS >= nextTraceS - 1e-9) {
       record(atS);
       nextTraceS += traceEveryS;
@@ -166,6 +159,28 @@ export function bathEquations({ tubJK, tubLossWK, bottleJK, bottleWK }: BathCons
       return next;
     },
   };
+}
+
+/** Whether the thermostat is on as the bath stands there at first. */
+export function heatsAtFirst({ heaterW, startC, setC }: Pick<Tub, 'heaterW' | 'startC' | 'setC'>): boolean {
+  return heaterW > 0 && startC < setC - HYSTERESIS_C;
+}
+
+/** A step of at most `wantedS` seconds, cut short where the thermostat switches in it. */
+export function thermostatStep(
+  bath: Equations,
+  { heaterW, setC }: Pick<Tub, 'heaterW' | 'setC'>,
+  state: readonly number[],
+  on: boolean,
+  wantedS: number,
+): { readonly next: readonly number[]; readonly stepS: number; readonly switches: boolean } {
+  const next = bath.after(state, on, wantedS);
+  const switchC = on ? setC + HYSTERESIS_C : setC - HYSTERESIS_C;
+  const passed = (tubC: number) => (on ? tubC > switchC : tubC < switchC);
+  const switches = heaterW > 0 && passed(next[0] as number);
+  if (!switches || passed(state[0] as number) || state[0] === switchC) return { next, stepS: wantedS, switches };
+  const stepS = crossingS(bath, state, on, wantedS, switchC);
+  return { next: bath.after(state, on, stepS), stepS, switches };
 }
 
 const CROSSING_C = 1e-6;

@@ -1,5 +1,5 @@
 import type { EveningInShort } from '../../../core/schedule/another-batch.ts';
-import { showDuration } from '../../../core/units/duration.ts';
+import { showDuration, showMinutes } from '../../../core/units/duration.ts';
 import { useText } from '../../ui/units.ts';
 import { Card } from '../../ui/parts.tsx';
 import { useWorkerAnswer } from '../../ui/use-worker-answer.ts';
@@ -58,7 +58,7 @@ function inWords({ runs, rollsIn, rollsOut, totalS, developerS, faults }: Evenin
     `${counted(rollsIn, 'roll')} in ${counted(runs, 'run')}`,
     rollsOut > 0 ? `${rollsOut} left out` : null,
     developerS === null ? null : `developer ${showDuration(developerS)}`,
-    faults.length === 0 ? `${showDuration(totalS)} in the baths` : null,
+    faults.length === 0 ? `${showMinutes(totalS)} in the baths` : null,
   ].filter(Boolean);
   return `${parts.join(', ')}.`;
 }

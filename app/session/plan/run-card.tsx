@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import type { Process } from '../../../core/film/process.ts';
 import type { ArrangedRun, EveningRun } from '../../../core/schedule/evening.ts';
 import { suitsFilm, TREATMENT_ADVICE, TREATMENTS, type Treatment } from '../../../core/schedule/treatment.ts';
-import { showDuration } from '../../../core/units/duration.ts';
+import { showDuration, showMinutes } from '../../../core/units/duration.ts';
 import type { Fault } from '../../../core/answer.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
 import { useText, useUnits } from '../../ui/units.ts';
@@ -57,7 +57,7 @@ export function RunCard({ index, run, tonight, clock, chosenStep }: RunCardProps
                 {clock.pour} <span aria-hidden>·</span>{' '}
               </>
             )}
-            {showDuration(plan.totalS)}
+            {showMinutes(plan.totalS)}
           </p>
         )}
       </div>
