@@ -29,7 +29,14 @@ function whoMayComeIn(house: HouseLook, closed: string | null): string[][] {
   const known = house.screens.map(({ name, role }) => `${name} (${role === 'book' ? 'the whole book' : 'the Bench'})`);
   return [
     ['Who may come in', known.length > 0 ? known.join(', ') : 'no other screen yet'],
-    ...(house.number ? [['A new screen', `types ${house.number.digits} within ten minutes`]] : []),
+    ...(house.number
+      ? [
+          [
+            'A new screen',
+            `types ${house.number.digits} within ten minutes, for ${house.number.role === 'book' ? 'the whole book' : 'the Bench'}`,
+          ],
+        ]
+      : []),
     ...house.plain.map((address, i) => [
       i === 0 ? 'In the house' : '',
       [address, house.secure[i] && `safe: ${house.secure[i]}`].filter(Boolean).join('   '),

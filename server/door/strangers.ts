@@ -22,6 +22,8 @@ export function strangers(house: House): RequestHandler {
     if (request.method === 'GET' && request.path === '/authority.crt') return sendAuthority(house, response);
     if (whoAsks(response).kind !== 'stranger') return request.path === '/pair' ? response.redirect(303, '/screen') : next();
     response.set('Cache-Control', 'no-store');
+    // What a stranger sends after this is not read.
+    if (request.method !== 'GET' && request.path !== '/pair') response.set('Connection', 'close');
     const page = (status: number, said = '', name = DEFAULT_NAME) =>
       void response
         .status(status)
