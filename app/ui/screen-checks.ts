@@ -32,7 +32,7 @@ export function screenChecks({ secure, awake, sound, alone, clock }: ScreenFacts
       ? check('sound', 'Sound plays')
       : check(
           'sound',
-          sound === 'press' ? 'Sound is not let play yet' : 'This browser makes no sound',
+          sound === 'press' ? 'Sound may not play yet' : 'This browser makes no sound',
           sound === 'press' ? 'Press “Try the sound”, or the act: browsers let sound begin with a press.' : 'Watch the cues on the screen.',
         ),
     aloneCheck(alone, secure ? '' : ' By the safe way it opens all the same.'),
