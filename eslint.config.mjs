@@ -36,6 +36,7 @@ export default tseslint.config(
       '@typescript-eslint/no-misused-spread': 'off',
       '@typescript-eslint/no-base-to-string': 'off',
       '@typescript-eslint/no-implied-eval': 'off',
+      '@typescript-eslint/unbound-method': 'off',
       '@typescript-eslint/no-unnecessary-type-conversion': 'off',
     },
   },

@@ -131,9 +131,10 @@ test('the lesson of the cold strip stands at its developer the next time, and is
   await page.locator('html[data-alive]').waitFor();
   await page.getByRole('button', { name: /Go on without/ }).click();
   const lesson = page.getByLabel('From your logbook').getByText('Shut the window');
+  const ready = page.locator('[data-act][data-ready=true]');
   for (let i = 0; i < 6 && !(await lesson.isVisible()); i++) {
     await deliberate(page);
-    await page.waitForTimeout(400);
+    await ready.waitFor();
   }
   await expect(lesson).toBeVisible();
   // In its own place: the act and the cue are not covered.
@@ -141,9 +142,10 @@ test('the lesson of the cold strip stands at its developer the next time, and is
   expect((line?.y ?? 0) + (line?.height ?? 0)).toBeLessThanOrEqual(act?.y ?? 0);
   expect(line?.y ?? -1).toBeGreaterThan(0);
   await noViolations(page, ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']);
-  for (let i = 0; i < 30 && !(await page.getByRole('link', { name: /To the logbook/ }).isVisible()); i++) {
+  const ended = page.getByRole('link', { name: /To the logbook/ });
+  for (let i = 0; i < 30 && !(await ended.isVisible()); i++) {
     await deliberate(page);
-    await page.waitForTimeout(300);
+    await ready.or(ended).first().waitFor();
   }
   await page.getByRole('link', { name: /To the logbook/ }).click();
   await expect(page.getByRole('heading', { name: 'Did it help?' })).toBeVisible();
@@ -161,9 +163,10 @@ test('silver left: the film goes to the Bench once more, over light, and its bot
   await page.locator('html[data-alive]').waitFor();
   await expect(page.getByText('light does no harm now')).toBeVisible();
   await page.getByRole('button', { name: /Go on without/ }).click();
-  for (let i = 0; i < 20 && !(await page.getByRole('heading', { name: 'Done again' }).isVisible()); i++) {
+  const again = page.getByRole('heading', { name: 'Done again' });
+  for (let i = 0; i < 20 && !(await again.isVisible()); i++) {
     await deliberate(page);
-    await page.waitForTimeout(300);
+    await page.locator('[data-act][data-ready=true]').or(again).first().waitFor();
   }
   await expect(page.getByText(/hung up again. The bottles that were poured have counted it/)).toBeVisible();
   await page.getByRole('link', { name: /To the logbook/ }).click();

@@ -3,6 +3,7 @@ import { dirname, join } from 'node:path';
 import { Form } from 'react-router';
 import { backupFolder } from '../server/backups.server.ts';
 import { databaseFile } from '../server/database.server.ts';
+import { houseFolder } from '../server/house.ts';
 import { Button, Card, PageHead } from '../ui/parts.tsx';
 import type { Route } from './+types/kept.ts';
 import { LogbookNav } from './logbook-nav.tsx';
@@ -11,12 +12,11 @@ export const meta: Route.MetaFunction = () => [{ title: 'What is kept, and where
 
 export function loader({ context: { who } }: Route.LoaderArgs) {
   const file = databaseFile();
-  const house = `${file.replace(/\.db$/, '')}.house`;
   const places = [
     { what: 'The book: rolls, shelf, runs, looks, lessons, small pictures of strips', path: file },
     { what: 'Its copies, one a day, and those by a press', path: backupFolder() },
     { what: 'Safety sheets that you attached', path: join(dirname(file), 'safety-sheets') },
-    { what: 'Who may come in: screens, the certificate and its keys', path: house },
+    { what: 'Who may come in: screens, the certificate and its keys', path: houseFolder(file) },
   ];
   return {
     places: places.map((place) => ({ ...place, bytes: bytesIn(place.path) })),

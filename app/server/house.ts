@@ -38,6 +38,11 @@ export interface Asker {
   readonly screen: ScreenLook | null;
 }
 
+/** The folder of what belongs to this machine and not to the book: beside the file, under its name. */
+export function houseFolder(file: string): string {
+  return `${file.replace(/\.db$/, '')}.house`;
+}
+
 declare module 'react-router' {
   interface AppLoadContext {
     /** The mark of this answer's own scripts. Absent under the development server. */

@@ -5,6 +5,7 @@ import type { ScreenFacts } from './screen-checks.ts';
 interface Film {
   readonly enable: () => Promise<unknown>;
   readonly disable: () => void;
+  readonly noSleepVideo?: HTMLVideoElement;
 }
 
 /**
@@ -23,8 +24,14 @@ export function useAwake(on: boolean): { readonly awake: ScreenFacts['awake']; r
     // Fetched before it is needed: it must begin within the press itself, and without a network.
     const fetchFilm = async () => {
       const { default: NoSleep } = await import('nosleep.js');
-      film.current ??= new NoSleep();
-      if (!gone) setAwake((before) => (before === 'film' ? before : 'press'));
+      if (film.current) return;
+      film.current = new NoSleep();
+      // Browsers stop a film of a page that went behind another: then a press is wanted again.
+      film.current.noSleepVideo?.addEventListener('pause', () => {
+        playing.current = false;
+        if (!gone) setAwake('press');
+      });
+      if (!gone) setAwake('press');
     };
     const take = () => {
       if (document.visibilityState !== 'visible') return;
@@ -57,7 +64,7 @@ export function useAwake(on: boolean): { readonly awake: ScreenFacts['awake']; r
       .enable()
       .then(() => {
         playing.current = true;
-        setAwake('film');
+        setAwake('wakeLock' in navigator ? 'lock' : 'film');
       })
       .catch(() => setAwake('no'));
   }, []);

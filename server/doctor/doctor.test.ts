@@ -8,7 +8,7 @@ import { closeDatabase, openDatabase } from '../../app/server/database.server.ts
 import { makeBackup } from '../../app/server/backups.server.ts';
 import { holdAlone, isHeld } from '../hold-alone.ts';
 import { Authority } from '../house/authority.ts';
-import { houseFolder } from '../house/house.ts';
+import { houseFolder } from '../../app/server/house.ts';
 import { examine } from './examine.ts';
 import { shown } from './findings.ts';
 

@@ -5,10 +5,10 @@ import { X509Certificate } from 'node:crypto';
 import { dirname, join } from 'node:path';
 import { faultOfBackup, backupFolder, listBackups } from '../../app/server/backups.server.ts';
 import { faultOf } from '../../app/server/database-fault.ts';
+import { houseFolder } from '../../app/server/house.ts';
 import { migrationsIn } from '../../app/server/migrate.ts';
 import { isHeld } from '../hold-alone.ts';
 import { houseAddresses } from '../house/addresses.ts';
-import { houseFolder } from '../house/house.ts';
 import { bad, good, note, type Finding } from './findings.ts';
 
 const DAY_MS = 86_400_000;

@@ -1,5 +1,5 @@
 import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express';
-import { houseNames, LOOPBACK_NAMES } from '../house/addresses.ts';
+import { houseNames, ownNames } from '../house/addresses.ts';
 import type { House } from '../house/house.ts';
 import { allowedHosts } from './allowed-hosts.ts';
 import { compressed } from './compressed.ts';
@@ -48,15 +48,6 @@ export function doorApp(door: 'own' | 'house', { house, streams, pages, mostOfAS
   app.use(lastWord);
   return app;
 }
-
-/** This machine's own names, and what STEADY_REEL_HOSTS adds, such as a name in its hosts file. */
-const ownNames = () => [
-  ...LOOPBACK_NAMES,
-  ...(process.env['STEADY_REEL_HOSTS'] ?? '')
-    .toLowerCase()
-    .split(/[\s,]+/)
-    .filter(Boolean),
-];
 
 /** What nobody foresaw is said in a sentence; how it came about is for the terminal alone. */
 const lastWord: ErrorRequestHandler = (error: unknown, _request, response, next) => {

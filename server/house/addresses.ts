@@ -16,17 +16,20 @@ export function isPrivate(address: string): boolean {
 /** Names by which this machine itself is reached, whatever the network. */
 export const LOOPBACK_NAMES: readonly string[] = ['localhost', '127.0.0.1', '[::1]'];
 
-/** Names by which the house may ask for it: its addresses, its own name, and what STEADY_REEL_HOSTS adds. */
-export function houseNames(named = process.env['STEADY_REEL_HOSTS'] ?? ''): string[] {
+/** Names that STEADY_REEL_HOSTS adds at every door, such as one of a hosts file. */
+function addedNames(): string[] {
+  return (process.env['STEADY_REEL_HOSTS'] ?? '')
+    .toLowerCase()
+    .split(/[\s,]+/)
+    .filter(Boolean);
+}
+
+export function ownNames(): string[] {
+  return [...LOOPBACK_NAMES, ...addedNames()];
+}
+
+/** Names by which the house may ask for it: its addresses and its own name besides. */
+export function houseNames(): string[] {
   const own = hostname().toLowerCase();
-  return [
-    ...LOOPBACK_NAMES,
-    ...houseAddresses(),
-    own,
-    `${own}.local`,
-    ...named
-      .toLowerCase()
-      .split(/[\s,]+/)
-      .filter(Boolean),
-  ];
+  return [...ownNames(), ...houseAddresses(), own, `${own}.local`];
 }

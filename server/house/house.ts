@@ -153,8 +153,3 @@ export class House implements HouseForPages {
 
 /** The names a phone may ask by, without brackets and ports. */
 const certifiable = () => houseNames().filter((name) => !name.startsWith('['));
-
-/** The folder of what belongs to this machine and not to the book: beside the file, under its name. */
-export function houseFolder(file: string): string {
-  return `${file.replace(/\.db$/, '')}.house`;
-}
