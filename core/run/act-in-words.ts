@@ -12,6 +12,7 @@ export const ACT_NAMES: Readonly<Record<RunEvent['kind'], string>> = {
   margin: 'Your own margin',
   reading: 'The reading',
   correction: 'The choice of time',
+  agitated: 'The agitation',
   note: 'The note',
   incident: 'What got into a bottle',
   paused: 'The pause',

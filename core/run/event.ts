@@ -30,8 +30,12 @@ export type RunEvent = Happened &
         readonly thermometer: string | null;
         readonly thermometerId?: string | null;
         readonly of?: ReadingOf;
+        /** The probe that sent it by itself; absent where a person read it. */
+        readonly probe?: string;
       }
     | { readonly kind: 'correction'; readonly step: string; readonly follow: boolean }
+    /** The tank was turned on the beat, and it was pressed. */
+    | { readonly kind: 'agitated'; readonly step: string }
     | { readonly kind: 'note'; readonly text: string }
     /** Something got into a waiting bottle, by the bath that it holds (domain.md 15). */
     | { readonly kind: 'incident'; readonly bath: string; readonly what: Incident; readonly ml?: number }
@@ -63,6 +67,7 @@ export const RUN_EVENT_KINDS = [
   'margin',
   'reading',
   'correction',
+  'agitated',
   'note',
   'incident',
   'paused',

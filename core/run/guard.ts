@@ -8,7 +8,7 @@ import type { RunState } from './state.ts';
 /** What may still be told of a run that is over. */
 const AFTERWARDS: readonly RunEventKind[] = ['note', 'incident', 'undone'];
 /** What is taken back in any order: nothing was done upon it. */
-const TOLD: readonly RunEventKind[] = ['reading', 'note', 'incident'];
+const TOLD: readonly RunEventKind[] = ['reading', 'agitated', 'note', 'incident'];
 
 /** Why an event makes no sense now, in a sentence; null when it does. */
 export function refusalOf(plan: RunPlan, state: RunState, event: RunEvent): string | null {
@@ -34,6 +34,7 @@ export function refusalOf(plan: RunPlan, state: RunState, event: RunEvent): stri
       return repeatRefusal(plan, state, at);
     case 'lengthened':
     case 'correction':
+    case 'agitated':
       return runningRefusal(plan, state, at, 'change');
     case 'margin':
       return marginRefusal(plan, state, at, event);
@@ -139,6 +140,8 @@ function undoRefusal(state: RunState, eventId: string): string | null {
 
 /** The act that Z takes back; null when there is none. Of a run that is over, what ended it: a wet glove gives up as easily as it pours. */
 export function lastUndoable(state: RunState): RunEvent | null {
-  if (state.phase !== 'finished' && state.phase !== 'given-up') return state.inForce.at(-1) ?? null;
+  // What a probe sent by itself is nobody's act.
+  if (state.phase !== 'finished' && state.phase !== 'given-up')
+    return state.inForce.findLast((event) => event.kind !== 'reading' || event.probe === undefined) ?? null;
   return state.inForce.findLast((event) => event.kind === 'finished' || event.kind === 'given-up') ?? null;
 }

@@ -42,9 +42,11 @@ const bodies: Readonly<Record<RunEventKind, Record<string, AnySchema>>> = {
     shownC: tempC(),
     thermometer: string().max(120).nullable().defined(),
     thermometerId: string().max(80).nullable(),
+    probe: string().max(40),
     of: string().matches(/^(tank|tub|bottle:.{1,120})$/, 'of must be tank, tub or bottle: with a step.'),
   },
   correction: { step: step(), follow: boolean().required() },
+  agitated: { step: step() },
   note: { text: string().min(1).max(2000).required() },
   incident: {
     bath: string().min(1).max(120).required(),

@@ -11,6 +11,7 @@ export interface StepReading {
   readonly shownC: number;
   readonly thermometer: string | null;
   readonly of: ReadingOf;
+  readonly probe: string | null;
 }
 
 /** What really happened in one step. */
@@ -170,8 +171,8 @@ function apply(plan: RunPlan, state: Folding, event: Done): void {
       return;
     }
     case 'reading': {
-      const { atMs, c, shownC, thermometer, of = 'tank' } = event;
-      const reading: StepReading = { atMs, c, shownC, thermometer, of };
+      const { atMs, c, shownC, thermometer, of = 'tank', probe = null } = event;
+      const reading: StepReading = { atMs, c, shownC, thermometer, of, probe };
       const running = state.actual[state.step];
       if (state.phase === 'running' && of === 'tank' && running)
         state.actual[state.step] = { ...running, readings: [...running.readings, reading] };
@@ -180,6 +181,9 @@ function apply(plan: RunPlan, state: Folding, event: Done): void {
     }
     case 'correction':
       return change((step) => ({ ...step, followsDrift: event.follow }));
+    // It changes nothing of the run; practice counts it.
+    case 'agitated':
+      return;
     case 'note':
       state.notes.push({ atMs: event.atMs, text: event.text });
       return;
