@@ -15,7 +15,10 @@ interface ActsProps {
   readonly canUndo: boolean;
   readonly soundOn: boolean;
   readonly enabled: boolean;
-  readonly runId: string;
+  /** The run's page; its acts go below it. */
+  readonly at: string;
+  /** The tank was turned: only where turns are counted. */
+  readonly agitate: (() => void) | null;
   readonly actKind: NextAct;
   /** What a press far too early asks for before it counts; null otherwise. */
   readonly pressAgain: string | null;
@@ -36,7 +39,8 @@ export function Acts({
   canUndo,
   soundOn,
   enabled,
-  runId,
+  at,
+  agitate,
   actKind,
   pressAgain,
   askedMs,
@@ -78,11 +82,13 @@ export function Acts({
           <kbd className="figure">?</kbd>
         </button>
       </div>
-      <div className="grid grid-cols-3 gap-2 sm:grid-cols-[minmax(0,2.4fr)_1fr_1fr_1fr]">
+      <div
+        className={`grid gap-2 ${agitate ? 'grid-cols-4 sm:grid-cols-[minmax(0,2.4fr)_1.2fr_1fr_1fr_1fr]' : 'grid-cols-3 sm:grid-cols-[minmax(0,2.4fr)_1fr_1fr_1fr]'}`}
+      >
         <form
           method="post"
-          action={`/bench/${runId}/events`}
-          className="order-last col-span-3 sm:order-none sm:col-span-1"
+          action={`${at}/events`}
+          className={`order-last sm:order-none sm:col-span-1 ${agitate ? 'col-span-4' : 'col-span-3'}`}
           onSubmit={(event) => {
             event.preventDefault();
             press();
@@ -92,7 +98,7 @@ export function Acts({
           {askedMs !== null && <input type="hidden" name="asked" value={askedMs} />}
           <button
             data-act
-            className={`w-full rounded-card px-5 text-left text-[1.8rem] leading-tight font-bold text-night sm:min-h-20 sm:text-2xl ${pressAgain ? 'bg-straw' : 'bg-aqua'} ${children ? 'min-h-20' : 'min-h-[30dvh]'}`}
+            className={`w-full rounded-card px-5 text-left text-[1.8rem] leading-tight font-bold text-night sm:min-h-20 sm:text-2xl ${pressAgain ? 'bg-straw' : 'bg-aqua'} ${children ? 'min-h-20' : agitate ? 'min-h-[22dvh]' : 'min-h-[30dvh]'}`}
             disabled={!label}
             data-ready={enabled}
           >
@@ -100,6 +106,11 @@ export function Acts({
             <span className="block text-base font-normal max-sm:hidden">Space</span>
           </button>
         </form>
+        {agitate && (
+          <button type="button" className={`${SIDE_BUTTON} border-2 border-straw text-straw`} onClick={agitate}>
+            Agitate<kbd className="figure text-sm font-normal max-sm:hidden">A</kbd>
+          </button>
+        )}
         <button type="button" className={SIDE_BUTTON} onClick={openReading}>
           Reading<kbd className="figure text-sm font-normal max-sm:hidden">R</kbd>
         </button>

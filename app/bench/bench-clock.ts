@@ -1,3 +1,5 @@
+import type { RunPlace } from './run-place.ts';
+
 /**
  * The server's time as this screen reckons it. It runs on the browser's monotonic clock, so a wrong or corrected phone
  * clock changes nothing; it is set against the server at connection and after sleep.
@@ -31,7 +33,11 @@ export class BenchClock {
   serverSetByMs = 0;
   private readonly listeners = new Set<() => void>();
 
-  constructor(first: ClockReading) {
+  constructor(
+    first: ClockReading,
+    /** Who is asked for the time, and whether what was answered is remembered for a page without a network. */
+    private readonly place: Pick<RunPlace, 'clock' | 'kept'> = { clock: '/clock', kept: true },
+  ) {
     this.anchor = { serverMs: first.nowMs, monotonicMs: performance.now(), wallMs: Date.now(), speed: first.speed };
   }
 
@@ -60,7 +66,7 @@ export class BenchClock {
     for (let i = 0; i < SAMPLES; i++) {
       const sentMs = performance.now();
       try {
-        const answer = await fetch('/clock', { cache: 'no-store', signal: AbortSignal.timeout(ANSWER_WITHIN_MS) });
+        const answer = await fetch(this.place.clock, { cache: 'no-store', signal: AbortSignal.timeout(ANSWER_WITHIN_MS) });
         if (!answer.ok) break;
         const { nowMs, speed, setByMs = 0 } = (await answer.json()) as ClockReading;
         this.serverSetByMs = setByMs;
@@ -75,7 +81,7 @@ export class BenchClock {
     }
     if (!best) return false;
     this.set(best.anchor);
-    remember({ serverMs: this.nowMs(), wallMs: Date.now(), speed: best.anchor.speed });
+    if (this.place.kept) remember({ serverMs: this.nowMs(), wallMs: Date.now(), speed: best.anchor.speed });
     return true;
   }
 
@@ -91,7 +97,7 @@ export class BenchClock {
 
   /** A page loaded from the cache carries an old server time; what was known at the last contact, and how long ago that is, is nearer. */
   recall(): void {
-    const remembered = recalled();
+    const remembered = this.place.kept ? recalled() : null;
     if (!remembered) return;
     const { serverMs, wallMs, speed } = remembered;
     const now = Date.now();

@@ -1,54 +1,16 @@
-import { Suspense, useEffect, useMemo, useState } from 'react';
-import { data, Link, redirectDocument, useRouteLoaderData } from 'react-router';
-import { lastUndoable } from '../../core/run/guard.ts';
-import { asToldAtTheBench } from '../../core/run/bottle-at-bench.ts';
-import { bottlesWaiting } from '../../core/run/bottles-waiting.ts';
-import { lessonsAt } from '../../core/lessons/lesson.ts';
-import { momentsOfStep } from '../../core/lessons/moment.ts';
-import type { ReadingOf } from '../../core/run/event.ts';
-import { runNow, type DueCue } from '../../core/run/now.ts';
-import { outOfPlace } from '../../core/run/out-of-place.ts';
-import { planAsRun } from '../../core/run/plan-as-run.ts';
-import type { RunPlan } from '../../core/run/run-plan.ts';
-import { readTipsAway, tipsAtStep, type TipId } from '../../core/run/tips.ts';
-import type { RunState } from '../../core/run/state.ts';
-import { showDuration } from '../../core/units/duration.ts';
-import { textIn } from '../../core/units/sentence.ts';
-import { clockSpeed, nowMs as serverNowMs, today } from '../server/clock.server.ts';
+import { data, redirectDocument } from 'react-router';
+import { readTipsAway } from '../../core/run/tips.ts';
+import { bottlesOfRun } from '../run/bottles-of-run.server.ts';
+import { lessonsForRun } from '../run/lessons-of-run.server.ts';
+import { clockSpeed, nowMs, today } from '../server/clock.server.ts';
 import { eventsOfRun } from '../server/run-events.server.ts';
 import { findRun, liveRun, runsOfSession } from '../server/runs.server.ts';
 import { storedSetting } from '../server/settings.server.ts';
 import { listThermometers } from '../server/thermometers.server.ts';
-import type { loader as rootLoader } from '../root.tsx';
 import { rollRange } from '../ui/roll-range.ts';
-import { useAwake } from '../ui/use-awake.ts';
-import { DEFAULT_UNITS, UnitsContext } from '../ui/units.ts';
 import type { Route } from './+types/bench.ts';
-import { Acts } from './acts.tsx';
-import { Column, Gauge } from './column.tsx';
-import { ConnectionSign } from './connection-sign.tsx';
-import { Ended } from './ended.tsx';
-import { NowPanel } from './now-panel.tsx';
-import { fetchPanels, IncidentEntry, KeysPanel, MarginEntry, MoreActs, SoundPanel } from './panels.ts';
-import { NoteEntry, ReadingEntry } from './reading-entry.tsx';
-import { StartEntry } from './start-entry.tsx';
-import { Readiness } from './readiness.tsx';
-import { SidePanel } from './side-panel.tsx';
-import { lessonsForRun } from '../run/lessons-of-run.server.ts';
-import { bottlesOfRun } from '../run/bottles-of-run.server.ts';
+import { BenchScreen, type BenchRun } from './bench-screen.tsx';
 import { nextRun } from './next-run.server.ts';
-import { showClock } from './show-clock.ts';
-import { LessonLine } from './lesson-line.tsx';
-import { TipLine } from './tip-line.tsx';
-import { ThisScreen } from './this-screen.tsx';
-import { useBench } from './use-bench.ts';
-import { useBenchKeys, type Panel, type PanelName } from './use-bench-keys.ts';
-import { useCues } from './use-cues.ts';
-import { useNextRun } from './use-next-run.ts';
-import { useNow } from './use-now.ts';
-import { usePressAgain } from './use-press-again.ts';
-import { useServiceWorker } from './use-service-worker.ts';
-import { useSettled } from './use-settled.ts';
 
 export const meta: Route.MetaFunction = ({ loaderData: loaded }) => [{ title: `${loaded?.plan.title ?? 'Bench'} · Bench` }];
 
@@ -57,18 +19,19 @@ export function loader({ params, request, context }: Route.LoaderArgs) {
   if (!run) throw data('There is no such run. It may belong to another Steady Reel.', { status: 404 });
   // Planned anew or taken back to the plan, on another screen perhaps: what stands in its place is what is wanted.
   if (run.state === 'cancelled') throw redirectDocument(`/bench/${liveRun()?.id ?? ''}`);
-  const session = runsOfSession(run.sessionId);
+  const inSession = runsOfSession(run.sessionId).filter((other) => other.state !== 'cancelled').length;
+  const { plan } = run;
+  const asked = new URL(request.url).searchParams;
   return {
     runId: run.id,
     sessionId: run.sessionId,
-    plan: run.plan,
-    position: run.position,
-    runsInSession: session.filter((other) => other.state !== 'cancelled').length,
-    queued: run.state === 'queued',
+    plan,
+    above: `Run ${run.position + 1} of ${inSession}`,
+    beside: `${plan.batchName} · ${rollRange(plan.rollNumber, plan.runRolls)}`,
     events: eventsOfRun(run),
-    askedMs: Number(new URL(request.url).searchParams.get('asked')) || null,
-    refused: new URL(request.url).searchParams.get('refused'),
-    clock: { nowMs: serverNowMs(), speed: clockSpeed() },
+    askedMs: Number(asked.get('asked')) || null,
+    refused: asked.get('refused'),
+    clock: { nowMs: nowMs(), speed: clockSpeed() },
     thermometers: listThermometers(),
     tipsAway: readTipsAway(storedSetting('tips')),
     after: nextRun(run),
@@ -77,237 +40,10 @@ export function loader({ params, request, context }: Route.LoaderArgs) {
     today: today(),
     // A screen that was let in to the Bench alone is shown no way out of it.
     benchOnly: context.who?.screen?.role === 'bench',
-  };
+    explains: false,
+  } satisfies BenchRun;
 }
 
 export default function Bench({ loaderData }: Route.ComponentProps) {
-  const { runId, sessionId, position, runsInSession, thermometers } = loaderData;
-  const units = useRouteLoaderData<typeof rootLoader>('root')?.units ?? DEFAULT_UNITS;
-  const { view, clock, act, forgetRefusal, ready, settled } = useBench({
-    runId,
-    plan: loaderData.plan,
-    events: loaderData.events,
-    clock: loaderData.clock,
-  });
-  const { state, connection, undelivered, refusal } = view;
-  const plan = useMemo(() => planAsRun(loaderData.plan, state), [loaderData.plan, state]);
-  const now = useMemo(() => runNow(plan, state), [plan, state]);
-  const bottles = useMemo(() => loaderData.bottles.map((bottle) => asToldAtTheBench(bottle, state)), [loaderData.bottles, state]);
-  const nowMs = useNow(clock, loaderData.clock.nowMs, now.running?.endsAtMs ?? now.nextPourAtMs ?? 0);
-  const cues = useMemo<readonly DueCue[]>(
-    () =>
-      now.running?.cues ?? (now.nextPourAtMs === null ? [] : [{ kind: 'pour-in', atMs: now.nextPourAtMs, label: now.act?.label ?? '' }]),
-    [now],
-  );
-  const { sound, setSound, fired, unlock, unlocked, play } = useCues(clock, cues, (cue) => textIn(cue, units));
-  const [panel, setPanel] = useState<Panel>(null);
-  const [away, setAway] = useState(loaderData.tipsAway);
-  const tips = { away, putAway: (tip: TipId) => setAway([...away, tip]), back: `/bench/${runId}` };
-  const over = state.phase === 'finished' || state.phase === 'given-up';
-  const { next, until } = useNextRun(runId, loaderData.after, over);
-  const { awake, keepAwake } = useAwake(!over);
-  useServiceWorker();
-  useEffect(() => {
-    if (ready) void fetchPanels();
-  }, [ready]);
-
-  const [asked, askAgain] = usePressAgain(state);
-  const readable = useSettled(String(asked?.atMs), String(undefined));
-  useMoved(view.movedTo);
-  const press = () => {
-    void unlock();
-    // A press is the one moment in which a browser lets a silent film begin.
-    keepAwake();
-    forgetRefusal();
-    const early = outOfPlace(plan, state, now, clock?.nowMs() ?? nowMs, bottles);
-    if (early && !askAgain(early)) return;
-    if (state.phase === 'ready' && !state.readied) act({ kind: 'readied', skipped: ['the checklist'] });
-    else if (now.act)
-      act(now.act.kind === 'poured' || now.act.kind === 'step-ended' ? { kind: now.act.kind, step: now.act.step } : { kind: now.act.kind });
-  };
-  const undo = () => {
-    const last = lastUndoable(state);
-    if (last) act({ kind: 'undone', event: last.id });
-  };
-  const here = plan.steps[state.step];
-  const nudge = (seconds: number) => state.phase === 'running' && here && act({ kind: 'nudged', step: here.id, seconds });
-  const open = (kind: PanelName) => setPanel((before) => (before?.kind === kind ? null : { kind }));
-
-  useBenchKeys({ ready, panel, setPanel, press, undo, nudge, open, running: state.phase === 'running' });
-
-  const close = () => setPanel(null);
-  const shared = { plan, state, now, nowMs };
-  const panels = (
-    <Suspense>
-      {panel?.kind === 'reading' && (
-        <ReadingEntry
-          label="A reading"
-          first={panel.first}
-          thermometers={thermometers}
-          places={readingPlaces(plan, state)}
-          keep={(reading) => {
-            act({ kind: 'reading', ...reading });
-            close();
-          }}
-          close={close}
-        />
-      )}
-      {panel?.kind === 'start' && now.running && here && (
-        <StartEntry step={here} running={now.running} nowMs={() => clock?.nowMs() ?? nowMs} act={act} close={close} />
-      )}
-      {panel?.kind === 'note' && <NoteEntry act={act} close={close} />}
-      {panel?.kind === 'more' && (
-        <MoreActs
-          {...{ plan, state, act, close }}
-          setMargin={() => setPanel({ kind: 'margin' })}
-          tellIncident={() => setPanel({ kind: 'incident' })}
-        />
-      )}
-      {panel?.kind === 'incident' && <IncidentEntry {...{ state, act, close }} bottles={loaderData.bottles} />}
-      {panel?.kind === 'margin' && here && <MarginEntry step={here} act={act} close={close} />}
-      {panel?.kind === 'sound' && <SoundPanel sound={sound} change={setSound} play={play} close={close} />}
-      {panel?.kind === 'keys' && <KeysPanel close={close} />}
-    </Suspense>
-  );
-  const waiting = bottlesWaiting(plan, state, now.running?.endsAtMs ?? now.nextPourAtMs, nowMs);
-  return (
-    <UnitsContext value={units}>
-      <div
-        className="bench min-h-dvh bg-night text-night-ink"
-        onClick={(event) => {
-          // A button pressed with a finger must not keep the Space key for itself.
-          if (event.detail > 0) (event.target as HTMLElement).closest('button')?.blur();
-        }}
-      >
-        <div className="mx-auto grid min-h-dvh max-w-[1500px] lg:grid-cols-[19.5rem_minmax(0,1fr)_19.5rem]">
-          <aside aria-label="The run" className="sticky top-0 hidden h-dvh flex-col border-r border-night-line px-5 py-5 lg:flex">
-            <p className="text-sm text-night-quiet">
-              Run {position + 1} of {runsInSession} · {plan.process}
-            </p>
-            <h1 className="mb-4 text-lg leading-tight font-bold">{plan.title}</h1>
-            <Column {...shared} />
-          </aside>
-          <main className="flex min-h-dvh min-w-0 flex-col px-4 py-3 sm:px-7 sm:py-5">
-            <header className="mb-2 flex items-start justify-between gap-x-4 text-night-quiet">
-              <p className="min-w-0">
-                {!loaderData.benchOnly && (
-                  <Link to="/" reloadDocument className="mr-3 underline">
-                    Leave
-                  </Link>
-                )}
-                <span className="lg:hidden">{plan.title}</span>
-                <span className="max-lg:hidden">
-                  {plan.batchName} · {rollRange(plan.rollNumber, plan.runRolls)}
-                </span>
-              </p>
-              <p className="figure flex items-center gap-3">
-                <ConnectionSign connection={connection} undelivered={undelivered} />
-                <span suppressHydrationWarning>{showClock(nowMs)}</span>
-              </p>
-            </header>
-            <div className="mb-3 lg:hidden">
-              <Gauge {...shared} />
-            </div>
-            <div aria-live="assertive" className="sr-only">
-              {fired && textIn(fired.cue, units)}
-            </div>
-            {[refusal ?? loaderData.refused, view.held].filter(Boolean).map((sentence) => (
-              <p key={sentence} role="alert" className="mb-3 rounded-card border border-straw px-4 py-2 text-lg text-straw">
-                {sentence}
-              </p>
-            ))}
-            {Math.abs(clock?.serverSetByMs ?? 0) > 0 && (
-              <p role="status" className="mb-3 rounded-card border border-night-line px-4 py-2">
-                The server’s clock was set by {showDuration(Math.abs(clock?.serverSetByMs ?? 0) / 1000)} meanwhile. This run goes on by its
-                own.
-              </p>
-            )}
-            {waiting.map((warning) => (
-              <p key={warning.step} role="alert" className="mb-3 rounded-card border border-straw px-4 py-2 text-straw">
-                {textIn(warning, units)}
-              </p>
-            ))}
-            {over ? (
-              <Ended
-                benchOnly={loaderData.benchOnly}
-                runId={runId}
-                plan={plan}
-                state={state}
-                nowMs={nowMs}
-                undo={undo}
-                next={next}
-                until={until}
-              />
-            ) : state.phase === 'ready' && !state.readied ? (
-              <>
-                {panel?.kind !== 'reading' && panels}
-                <Readiness
-                  {...{ runId, sessionId, plan, thermometers, bottles }}
-                  today={loaderData.today}
-                  tips={tips}
-                  lessons={lessonsAt(loaderData.lessons, ['warming', 'first-pour'])}
-                  act={(what) => (void unlock(), keepAwake(), act(what))}
-                  measuring={panel?.kind === 'reading' ? panel.first : null}
-                  measure={(first) => setPanel(first === null ? null : { kind: 'reading', first })}
-                  screen={<ThisScreen {...{ awake, keepAwake }} sound={unlocked} trySound={() => play('prepare')} />}
-                />
-              </>
-            ) : (
-              <>
-                <div className="grow pb-4">
-                  {state.phase !== 'paused' && (
-                    <LessonLine lessons={lessonsAt(loaderData.lessons, here ? momentsOfStep(here.kind) : ['hanging-up'])} />
-                  )}
-                  <NowPanel {...shared} {...{ act, next, bottles }} today={loaderData.today} />
-                  {here && state.phase !== 'paused' && <TipLine tips={tipsAtStep(here, state.phase === 'running')} {...tips} />}
-                </div>
-                <Acts
-                  press={press}
-                  undo={undo}
-                  open={open}
-                  openReading={() => setPanel({ kind: 'reading', first: '' })}
-                  label={now.act?.label ?? ''}
-                  running={state.phase === 'running'}
-                  canUndo={lastUndoable(state) !== null}
-                  soundOn={sound.on}
-                  enabled={ready && settled && readable}
-                  runId={runId}
-                  actKind={now.act}
-                  pressAgain={asked?.says ?? (!ready && loaderData.askedMs !== null ? outOfPlace(plan, state, now, nowMs, bottles) : null)}
-                  askedMs={loaderData.askedMs}
-                >
-                  {panel && panels}
-                </Acts>
-              </>
-            )}
-            {!over && (
-              <div className="mt-6 lg:hidden">
-                <SidePanel {...shared} act={act} />
-              </div>
-            )}
-          </main>
-          <aside aria-label="Temperature and times" className="hidden border-l border-night-line px-5 py-5 lg:block">
-            <SidePanel {...shared} act={act} />
-          </aside>
-        </div>
-      </div>
-    </UnitsContext>
-  );
-}
-
-/** What a reading can have been taken of, the likeliest first: it is asked, never guessed (domain.md 8.1). */
-function readingPlaces(plan: RunPlan, state: RunState): { readonly of: ReadingOf; readonly name: string }[] {
-  const tank = { of: 'tank' as const, name: 'In the tank' };
-  const waiting = plan.steps
-    .slice(state.phase === 'running' ? state.step + 1 : state.step)
-    .filter((step) => step.bottle !== null)
-    .map((step) => ({ of: `bottle:${step.id}` as const, name: `${step.name}, in its bottle` }));
-  return [tank, ...waiting, { of: 'tub', name: 'The bath' }];
-}
-
-/** A run that was planned anew on another screen is followed to where it went. */
-function useMoved(to: string | null): void {
-  useEffect(() => {
-    if (to !== null) location.replace(to === '' ? '/bench' : `/bench/${to}`);
-  }, [to]);
+  return <BenchScreen run={loaderData} />;
 }

@@ -30,8 +30,9 @@ export class EventStore {
   constructor(
     private readonly runId: string,
     private readonly run: StepsById,
+    kept = true,
   ) {
-    this.opened = opened().catch(() => null);
+    this.opened = kept ? opened().catch(() => null) : Promise.resolve(null);
   }
 
   async queued(): Promise<RunEvent[]> {

@@ -95,7 +95,7 @@ test('a stream gives what lies after its place, then each event as it comes, and
 
 test('the whole run through the events alone: rolls developed, batch counted, the Bench shows it ended', async () => {
   const page = () => load(benchLoader, '/', { runId }) as Exclude<ReturnType<typeof benchLoader>, number>;
-  expect(page()).toMatchObject({ runId, position: 0, runsInSession: 1, queued: false, after: { next: null, until: null } });
+  expect(page()).toMatchObject({ runId, above: 'Run 1 of 1', after: { next: null, until: null } });
   expect(load(emptyLoader)).toBe(302);
   const { steps } = page().plan;
   await send(event('step-ended', { step: STEPS[0] }));

@@ -1,4 +1,5 @@
-import { isDeveloper, isWater } from '../../core/kit/kind.ts';
+import { whatItDoes } from '../../core/beginner/what-a-bath-does.ts';
+import { isDeveloper, isWater, type StepKind } from '../../core/kit/kind.ts';
 import { bottleInWords, bottleTrouble, type BottleAtBench } from '../../core/run/bottle-at-bench.ts';
 import { overrunMeaning, type DueCue, type RunNow } from '../../core/run/now.ts';
 import type { RunPlan } from '../../core/run/run-plan.ts';
@@ -24,6 +25,8 @@ interface NowProps {
   readonly next: { readonly position: number } | null;
   readonly bottles: readonly BottleAtBench[];
   readonly today: string;
+  /** Whether each bath says what it does and why. */
+  readonly explains: boolean;
 }
 
 /** A cue stays filled this long after its second, so that a glance a moment later still sees it. */
@@ -60,7 +63,12 @@ function Digits({ seconds, over, label }: { readonly seconds: number; readonly o
   );
 }
 
-function Running({ plan, state, now, nowMs, act, bottles }: NowProps) {
+/** One sentence for somebody who has never done it (domain.md 19). */
+function WhatItDoes({ kind }: { readonly kind: StepKind }) {
+  return <p className="mt-1 max-w-2xl text-[1.05rem] text-aqua sm:text-lg">{whatItDoes(kind)}</p>;
+}
+
+function Running({ plan, state, now, nowMs, act, bottles, explains }: NowProps) {
   const step = plan.steps[state.step];
   const running = now.running;
   if (!step || !running) return null;
@@ -72,6 +80,7 @@ function Running({ plan, state, now, nowMs, act, bottles }: NowProps) {
   return (
     <>
       <h2 className="text-[1.7rem] font-bold sm:text-3xl">{step.name}</h2>
+      {explains && <WhatItDoes kind={step.kind} />}
       <Digits seconds={over ? Math.floor((nowMs - running.endsAtMs) / 1000) : leftS} over={over} label={over ? 'over by' : 'left'} />
       {over ? (
         <p className="mt-2 text-xl font-semibold text-straw" role="alert">
@@ -143,7 +152,7 @@ function Cues({ cues, nowMs }: { readonly cues: readonly DueCue[]; readonly nowM
   );
 }
 
-function Between({ plan, state, now, nowMs, act, bottles, today }: NowProps) {
+function Between({ plan, state, now, nowMs, act, bottles, today, explains }: NowProps) {
   const units = useUnits();
   const text = useText();
   const { temperature } = units;
@@ -157,6 +166,7 @@ function Between({ plan, state, now, nowMs, act, bottles, today }: NowProps) {
   return (
     <>
       <h2 className="text-[1.7rem] font-bold sm:text-3xl">{first ? 'Ready for the first pour' : `Next: ${step.name.toLowerCase()}`}</h2>
+      {explains && <WhatItDoes kind={step.kind} />}
       {leftS === null ? (
         <p className="mt-3 text-xl text-night-quiet">
           The clock starts when you press: {plan.clock === 'tank-full' ? 'when the tank is full' : 'at the first drop'}.

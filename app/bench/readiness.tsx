@@ -27,7 +27,10 @@ interface Check {
 
 interface ReadinessProps {
   readonly runId: string;
-  readonly sessionId: string;
+  /** Null where nothing is planned anew. */
+  readonly sessionId: string | null;
+  /** The run's page; its acts go below it. */
+  readonly at: string;
   readonly plan: RunPlan;
   readonly thermometers: readonly Thermometer[];
   readonly bottles: readonly BottleAtBench[];
@@ -46,6 +49,7 @@ interface ReadinessProps {
 export function Readiness({
   runId,
   sessionId,
+  at,
   plan,
   thermometers,
   bottles,
@@ -58,7 +62,7 @@ export function Readiness({
   measure,
 }: ReadinessProps) {
   const units = useUnits();
-  const measured = { runId, sessionId, plan, thermometers, measuring, measure };
+  const measured = sessionId === null ? null : { runId, sessionId, plan, thermometers, measuring, measure };
   const checks = readinessChecks(plan, units, bottles, today);
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
   const left = checks.filter((check) => !ticked.has(check.id));
@@ -72,7 +76,7 @@ export function Readiness({
       {screen}
       <LessonList lessons={lessons} />
       {/* While it is typed it stands on top, where the act button of a phone does not cover it. */}
-      {measuring !== null && <Measured {...measured} />}
+      {measured && measuring !== null && <Measured {...measured} />}
       <ul className="mt-4 grid gap-2 md:grid-cols-2">
         {checks.map((check) => (
           <li key={check.id}>
@@ -105,12 +109,12 @@ export function Readiness({
         ))}
       </ul>
       <TipLine tips={tipsBeforeTheFirstPour(plan)} {...tips} />
-      {measuring === null && <Measured {...measured} />}
+      {measured && measuring === null && <Measured {...measured} />}
       <Cautions plan={plan} />
       <div className="sticky bottom-0 mt-auto bg-night pt-4 pb-2">
         <form
           method="post"
-          action={`/bench/${runId}/events`}
+          action={`${at}/events`}
           onSubmit={(event) => {
             event.preventDefault();
             act(readied);
@@ -139,7 +143,7 @@ function Measured({
   thermometers,
   measuring,
   measure,
-}: Omit<ReadinessProps, 'act' | 'screen' | 'tips' | 'bottles' | 'today' | 'lessons'>) {
+}: Pick<ReadinessProps, 'runId' | 'plan' | 'thermometers' | 'measuring' | 'measure'> & { readonly sessionId: string }) {
   const { temperature } = useUnits();
   const replan = useFetcher<{ readonly message: string }>();
   const developer = plan.steps.find((step) => isDeveloper(step.kind));

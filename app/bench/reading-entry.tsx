@@ -11,6 +11,14 @@ export interface Thermometer extends ThermometerError {
   readonly name: string;
 }
 
+/** Something that a reading can be taken of. */
+export interface ReadingPlace {
+  readonly of: ReadingOf;
+  readonly name: string;
+  /** The bath that a bottle holds. */
+  readonly bath?: string;
+}
+
 export interface Reading {
   /** Corrected by the thermometer's offset. */
   readonly c: number;
@@ -27,7 +35,7 @@ interface ReadingEntryProps {
   readonly keep: (reading: Reading) => void;
   readonly close: () => void;
   /** What it can have been taken of, the likeliest first; one choice is not asked about. */
-  readonly places: readonly { readonly of: ReadingOf; readonly name: string }[];
+  readonly places: readonly ReadingPlace[];
   /** Why what was kept could not be used. */
   readonly refusal?: string | null;
 }

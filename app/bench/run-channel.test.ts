@@ -23,6 +23,7 @@ jest.mock('./event-store.ts', () => ({
   },
 }));
 
+import { benchPlace } from './run-place.ts';
 import { RunChannel, type Act } from './run-channel.ts';
 
 const plan = housePlan();
@@ -97,7 +98,7 @@ class World {
 let world: World;
 const screen = async (browser: string) => {
   browserAtWork = browser;
-  const channel = new RunChannel('run', plan, { nowMs: () => (world.nowMs += 10) } as unknown as BenchClock, []);
+  const channel = new RunChannel('run', benchPlace('run'), plan, { nowMs: () => (world.nowMs += 10) } as unknown as BenchClock, []);
   await channel.open();
   return channel;
 };

@@ -5,6 +5,7 @@ import { refusalOf } from '../../core/run/guard.ts';
 import type { RunPlan } from '../../core/run/run-plan.ts';
 import { foldRun, withEvent, type RunState } from '../../core/run/state.ts';
 import type { BenchClock } from './bench-clock.ts';
+import type { RunPlace } from './run-place.ts';
 import { EventStore, type Confirmed } from './event-store.ts';
 
 export type Connection = 'together' | 'reconnecting' | 'alone';
@@ -62,7 +63,8 @@ export class RunChannel {
   private readonly store: EventStore;
 
   constructor(
-    private readonly runId: string,
+    runId: string,
+    private readonly place: RunPlace,
     private readonly plan: RunPlan,
     private readonly clock: BenchClock,
     first: readonly Confirmed[],
@@ -70,7 +72,7 @@ export class RunChannel {
     this.confirmed = first;
     // What came with the page is everything up to then.
     this.streamed = first.at(-1)?.seq ?? 0;
-    this.store = new EventStore(runId, plan);
+    this.store = new EventStore(runId, plan, place.kept);
     this.view = this.look();
   }
 
@@ -155,7 +157,7 @@ export class RunChannel {
   private listen(): void {
     if (this.closed) return;
     this.stream?.close();
-    const stream = new EventSource(`/bench/${this.runId}/stream?after=${this.streamed}`);
+    const stream = new EventSource(`${this.place.at}/stream?after=${this.streamed}`);
     this.stream = stream;
     stream.onopen = () => {
       this.connection = 'together';
@@ -219,7 +221,7 @@ export class RunChannel {
 
   private async send(event: RunEvent): Promise<Delivery> {
     try {
-      const answer = await fetch(`/bench/${this.runId}/events`, {
+      const answer = await fetch(`${this.place.at}/events`, {
         method: 'POST',
         headers: { 'Content-Type': 'application/json' },
         body: JSON.stringify(event),

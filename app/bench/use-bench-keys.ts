@@ -14,11 +14,12 @@ interface BenchKeys {
   readonly undo: () => void;
   readonly nudge: (seconds: number) => unknown;
   readonly open: (kind: PanelName) => void;
+  readonly agitate: (() => void) | null;
   readonly running: boolean;
 }
 
 /** The keys of the Bench (interface.md): every one is also a button. While something is typed they are letters. */
-export function useBenchKeys({ ready, panel, setPanel, press, undo, nudge, open, running }: BenchKeys): void {
+export function useBenchKeys({ ready, panel, setPanel, press, undo, nudge, open, agitate, running }: BenchKeys): void {
   // Without dependencies a key does what the button does now; a list of them once forgot one.
   const free = {
     enabled: ready && !TYPED_INTO.includes(panel?.kind ?? ''),
@@ -36,6 +37,7 @@ export function useBenchKeys({ ready, panel, setPanel, press, undo, nudge, open,
   useHotkeys('r', (event) => (event.preventDefault(), setPanel({ kind: 'reading', first: '' })), free);
   useHotkeys('n', (event) => (event.preventDefault(), setPanel({ kind: 'note' })), free);
   useHotkeys('z', undo, free);
+  useHotkeys('a', () => agitate?.(), free);
   useHotkeys('comma, shift+comma', (event) => void nudge(event.shiftKey ? -5 : -1), free);
   useHotkeys('period, shift+period', (event) => void nudge(event.shiftKey ? 5 : 1), free);
   useHotkeys('s', () => open('sound'), free);

@@ -4,10 +4,12 @@ import { foldRun } from '../../core/run/state.ts';
 import { BenchClock, type ClockReading } from './bench-clock.ts';
 import type { Confirmed } from './event-store.ts';
 import { useSettled } from './use-settled.ts';
+import type { RunPlace } from './run-place.ts';
 import { RunChannel, type Act, type ChannelView } from './run-channel.ts';
 
 interface BenchStart {
   readonly runId: string;
+  readonly place: RunPlace;
   readonly plan: RunPlan;
   readonly events: readonly Confirmed[];
   readonly clock: ClockReading;
@@ -30,9 +32,9 @@ export function useBench(start: BenchStart) {
   const begun = useRef(start);
 
   useEffect(() => {
-    const { runId, plan, events, clock: reading } = begun.current;
-    const clock = new BenchClock(reading);
-    const channel = new RunChannel(runId, plan, clock, events);
+    const { runId, place, plan, events, clock: reading } = begun.current;
+    const clock = new BenchClock(reading, place);
+    const channel = new RunChannel(runId, place, plan, clock, events);
     clock.recall();
     setLive({ clock, channel });
     void clock.synchronise();

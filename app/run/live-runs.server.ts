@@ -12,6 +12,11 @@ export function announceRun(runId: string): void {
   bus.emit(ANY, runId);
 }
 
+/** A practice is no part of any evening: only the screens that practise hear of it. */
+export function announcePractice(practiceId: string): void {
+  bus.emit(practiceId);
+}
+
 export function onRunAnnounced(runId: string, listener: () => void): () => void {
   bus.on(runId, listener);
   return () => void bus.off(runId, listener);

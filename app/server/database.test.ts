@@ -106,7 +106,7 @@ function filledAtVersion(version: number): string {
   return file;
 }
 
-test.each([1, 2, 3, 4, 5, 6, 7, 8])(
+test.each([1, 2, 3, 4, 5, 6, 7, 8, 9])(
   'a database of version %i comes over: counts become entries that add up to them, nothing is lost',
   (version) => {
     // The fourth made ledgers of what was counted: a database of that version was filled before it and has been through it.

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import type { AnyObjectSchema } from 'yup';
+import { practiceSchema } from '../bench/practice/practice-schema.ts';
 import { measureSchema } from '../logbook/strips/measure-schema.ts';
 import { rollSchema } from '../rolls/roll-schema.ts';
 import { eveningSchema } from '../session/evening/evening-form.ts';
@@ -15,6 +16,7 @@ const FORMS: readonly (readonly [string, AnyObjectSchema])[] = [
   ['a roll', rollSchema],
   ['the evening', eveningSchema],
   ['habits', habitsSchema],
+  ['a practice', practiceSchema],
   ['a batch', batchSchema('ml')],
   ['a tank', tankSchema('ml')],
   ['a box', boxSchema],

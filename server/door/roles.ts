@@ -4,6 +4,7 @@ import { whoAsks } from './who.ts';
 /** What a screen that was let in to the Bench alone may ask for: the run, what the run needs, and itself. */
 const OF_THE_BENCH: readonly RegExp[] = [
   /^\/bench(\/[^/]+(\/(events|next|stream))?)?$/,
+  /^\/practice(\/[^/]+(\/(events|stream|clock|report))?)?$/,
   /^\/clock$/,
   /^\/evening\/stream$/,
   /^\/(runs\/[^/]+\/(begin|replan)|sessions\/[^/]+\/leave)$/,

@@ -47,7 +47,7 @@ function section(
 
 /**
  * The whole book, section by section, each after those it points to. What is not here is no part of it: the index that
- * runs are found by, scans that wait to be measured, files of safety sheets.
+ * runs are found by, scans that wait to be measured, files of safety sheets, probes and heaters with what they sent.
  */
 export const BOOK_SECTIONS: readonly BookSection[] = [
   section('kits', 'kits', 'id document:j shipped:n added_at_ms:n deleted_at_ms:n?', {
@@ -101,6 +101,8 @@ export const BOOK_SECTIONS: readonly BookSection[] = [
     order: 'lesson_id, run_id',
   }),
   section('measures', 'measures', 'id run_id roll_id:t? scanner document:j picture:p? good:n at_ms:n deleted_at_ms:n?'),
+  section('practices', 'practices', 'id scene seed:n plan:j started_at_ms:n clock:j ended_at_ms:n? marks:n?'),
+  section('practiceEvents', 'practice_events', 'id practice_id document:j', { order: 'seq', history: true }),
   section('settings', 'settings', 'name document:j', { key: ['name'], order: 'name' }),
 ];
 

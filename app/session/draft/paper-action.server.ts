@@ -5,7 +5,8 @@ import { startTonight } from '../run-acts/replan.server.ts';
 import { toTheBench } from '../run-acts/to-the-bench.ts';
 import { withChange } from './draft.ts';
 import { postedChange, refusalOf } from './posted-change.server.ts';
-import { readDraft, usualHabits, writeDraft } from './tonight.server.ts';
+import { usualHabits } from '../../run/usual-habits.server.ts';
+import { readDraft, writeDraft } from './tonight.server.ts';
 
 /** What a person changes of an evening that has not begun, whichever page it is laid out on. */
 export function changeOnPaper(form: FormData) {

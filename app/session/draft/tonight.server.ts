@@ -1,7 +1,7 @@
 import type { HouseHeat } from '../../../core/heat/tank-heat-setting.ts';
 import { batchesByFreshness, bathProcess, planEvening, type Evening, type EveningRoll } from '../../../core/schedule/evening.ts';
 import type { Habits } from '../../../core/schedule/habits.ts';
-import { readHabits } from '../../../core/schedule/read-habits.ts';
+import { usualHabits } from '../../run/usual-habits.server.ts';
 import { pushedByRuleOfThumb } from '../../../core/timing/rule-of-thumb.ts';
 import { listBatches, type BatchWithKit } from '../../server/batches.server.ts';
 import { today } from '../../server/clock.server.ts';
@@ -51,11 +51,6 @@ export function readDraft(): StoredDraft {
 
 export function writeDraft(draft: StoredDraft | Partial<Draft>): void {
   writeSetting('draft', { format: DRAFT_FORMAT, ...draft });
-}
-
-/** The person's own habits, that hold where tonight has none of its own. */
-export function usualHabits(): Habits {
-  return readHabits(storedSetting('habits'));
 }
 
 /** What waits, what the shelf can do, and the evening that follows from both. */

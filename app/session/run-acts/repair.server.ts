@@ -13,7 +13,7 @@ import { inTransaction } from '../../server/database.server.ts';
 import { findRoll } from '../../server/rolls.server.ts';
 import { findRun, insertRun, insertSession, liveRun } from '../../server/runs.server.ts';
 import { listTanks } from '../../server/tanks.server.ts';
-import { usualHabits } from '../draft/tonight.server.ts';
+import { usualHabits } from '../../run/usual-habits.server.ts';
 
 /** What a repair goes over again, from a form; names that are none are passed over. */
 export function againOf(names: readonly unknown[]): Again[] {

@@ -1,0 +1,342 @@
+import { Suspense, useEffect, useMemo, useState, type ComponentType, type ReactNode } from 'react';
+import { Link, useRouteLoaderData } from 'react-router';
+import { lastUndoable } from '../../core/run/guard.ts';
+import { asToldAtTheBench, type BottleAtBench } from '../../core/run/bottle-at-bench.ts';
+import { bottlesWaiting } from '../../core/run/bottles-waiting.ts';
+import { lessonsAt } from '../../core/lessons/lesson.ts';
+import { momentsOfStep } from '../../core/lessons/moment.ts';
+import { runNow, type DueCue, type RunNow } from '../../core/run/now.ts';
+import { outOfPlace } from '../../core/run/out-of-place.ts';
+import { planAsRun } from '../../core/run/plan-as-run.ts';
+import type { RunPlan } from '../../core/run/run-plan.ts';
+import { tipsAtStep, type TipId } from '../../core/run/tips.ts';
+import type { RunState } from '../../core/run/state.ts';
+import { showDuration } from '../../core/units/duration.ts';
+import { textIn } from '../../core/units/sentence.ts';
+import type { loader as rootLoader } from '../root.tsx';
+import type { ReturningLesson } from '../run/lessons-of-run.server.ts';
+import { useAwake } from '../ui/use-awake.ts';
+import { DEFAULT_UNITS, UnitsContext } from '../ui/units.ts';
+import { Acts } from './acts.tsx';
+import type { BenchClock, ClockReading } from './bench-clock.ts';
+import { Column, Gauge } from './column.tsx';
+import { ConnectionSign } from './connection-sign.tsx';
+import { Ended } from './ended.tsx';
+import type { Confirmed } from './event-store.ts';
+import type { NextRun } from './next-run.server.ts';
+import { NowPanel } from './now-panel.tsx';
+import { fetchPanels, IncidentEntry, KeysPanel, MarginEntry, MoreActs, SoundPanel } from './panels.ts';
+import { NoteEntry, ReadingEntry, type ReadingPlace, type Thermometer } from './reading-entry.tsx';
+import { StartEntry } from './start-entry.tsx';
+import { Readiness } from './readiness.tsx';
+import type { Act } from './run-channel.ts';
+import { benchPlace, type RunPlace } from './run-place.ts';
+import { SidePanel } from './side-panel.tsx';
+import { showClock } from './show-clock.ts';
+import { LessonLine } from './lesson-line.tsx';
+import { TipLine } from './tip-line.tsx';
+import { ThisScreen } from './this-screen.tsx';
+import { useBench } from './use-bench.ts';
+import { useBenchKeys, type Panel, type PanelName } from './use-bench-keys.ts';
+import { useCues } from './use-cues.ts';
+import { useNextRun } from './use-next-run.ts';
+import { useNow } from './use-now.ts';
+import { usePressAgain } from './use-press-again.ts';
+import { useServiceWorker } from './use-service-worker.ts';
+import { useSettled } from './use-settled.ts';
+
+/** A run as a screen is given it: a real one, or one in a kitchen that is made up. */
+export interface BenchRun {
+  readonly runId: string;
+  /** The session that it belongs to; null where nothing is planned anew. */
+  readonly sessionId: string | null;
+  readonly plan: RunPlan;
+  /** `Run 2 of 3`, or what else stands above its title. */
+  readonly above: string;
+  /** `batch 4 · roll 7`, or what else stands beside the way out. */
+  readonly beside: string;
+  readonly events: readonly Confirmed[];
+  readonly askedMs: number | null;
+  readonly refused: string | null;
+  readonly clock: ClockReading;
+  readonly thermometers: readonly Thermometer[];
+  readonly tipsAway: readonly TipId[];
+  readonly after: NextRun;
+  readonly bottles: readonly BottleAtBench[];
+  readonly lessons: readonly ReturningLesson[];
+  readonly today: string;
+  readonly benchOnly: boolean;
+  /** Whether each bath says what it does and why. */
+  readonly explains: boolean;
+}
+
+/** What a part of the Bench sees of the run. */
+export interface SeenRun {
+  readonly plan: RunPlan;
+  readonly state: RunState;
+  readonly now: RunNow;
+  readonly nowMs: number;
+  readonly act: (act: Act) => unknown;
+}
+
+/** What is otherwise where a run has a clock and effects of its own (architecture.md, seams). */
+export interface OwnEffects {
+  readonly leaveTo: string;
+  /** Which practice this is, and how fast its clock goes. */
+  readonly sign: (clock: BenchClock | null) => ReactNode;
+  /** What happens in this kitchen beside the baths. */
+  readonly Happens: ComponentType<SeenRun & { readonly openStart: () => void }>;
+  /** How a reading is taken; null where a person reads a thermometer of their own and types. */
+  readonly Reading: ComponentType<SeenRun & { readonly places: readonly ReadingPlace[]; readonly close: () => void }> | null;
+  readonly Ended: ComponentType<SeenRun & { readonly undo: () => void }>;
+}
+
+interface BenchScreenProps {
+  readonly run: BenchRun;
+  readonly place?: RunPlace;
+  readonly own?: OwnEffects | null;
+}
+
+/** The Bench: one run, its clock and the next thing to do. Everything that depends on whose run it is comes in. */
+export function BenchScreen({ run, place = benchPlace(run.runId), own = null }: BenchScreenProps) {
+  const { runId, sessionId, thermometers } = run;
+  const units = useRouteLoaderData<typeof rootLoader>('root')?.units ?? DEFAULT_UNITS;
+  const { view, clock, act, forgetRefusal, ready, settled } = useBench({
+    runId,
+    place,
+    plan: run.plan,
+    events: run.events,
+    clock: run.clock,
+  });
+  const { state, connection, undelivered, refusal } = view;
+  const plan = useMemo(() => planAsRun(run.plan, state), [run.plan, state]);
+  const now = useMemo(() => runNow(plan, state), [plan, state]);
+  const bottles = useMemo(() => run.bottles.map((bottle) => asToldAtTheBench(bottle, state)), [run.bottles, state]);
+  const nowMs = useNow(clock, run.clock.nowMs, now.running?.endsAtMs ?? now.nextPourAtMs ?? 0);
+  const cues = useMemo<readonly DueCue[]>(
+    () =>
+      now.running?.cues ?? (now.nextPourAtMs === null ? [] : [{ kind: 'pour-in', atMs: now.nextPourAtMs, label: now.act?.label ?? '' }]),
+    [now],
+  );
+  const { sound, setSound, fired, unlock, unlocked, play } = useCues(clock, cues, (cue) => textIn(cue, units));
+  const [panel, setPanel] = useState<Panel>(null);
+  const [away, setAway] = useState(run.tipsAway);
+  const tips = { away, putAway: (tip: TipId) => setAway([...away, tip]), back: place.at };
+  const over = state.phase === 'finished' || state.phase === 'given-up';
+  const { next, until } = useNextRun(runId, run.after, over && !own);
+  const { awake, keepAwake } = useAwake(!over);
+  useServiceWorker();
+  useEffect(() => {
+    if (ready) void fetchPanels();
+  }, [ready]);
+
+  const [asked, askAgain] = usePressAgain(state);
+  const readable = useSettled(String(asked?.atMs), String(undefined));
+  useMoved(view.movedTo);
+  const press = () => {
+    void unlock();
+    // A press is the one moment in which a browser lets a silent film begin.
+    keepAwake();
+    forgetRefusal();
+    const early = outOfPlace(plan, state, now, clock?.nowMs() ?? nowMs, bottles);
+    if (early && !askAgain(early)) return;
+    if (state.phase === 'ready' && !state.readied) act({ kind: 'readied', skipped: ['the checklist'] });
+    else if (now.act)
+      act(now.act.kind === 'poured' || now.act.kind === 'step-ended' ? { kind: now.act.kind, step: now.act.step } : { kind: now.act.kind });
+  };
+  const undo = () => {
+    const last = lastUndoable(state);
+    if (last) act({ kind: 'undone', event: last.id });
+  };
+  const here = plan.steps[state.step];
+  const nudge = (seconds: number) => state.phase === 'running' && here && act({ kind: 'nudged', step: here.id, seconds });
+  const open = (kind: PanelName) => setPanel((before) => (before?.kind === kind ? null : { kind }));
+
+  const shared = { plan, state, now, nowMs };
+  const seen: SeenRun = { ...shared, act };
+  const agitate =
+    own && here && now.running?.cues.some((cue) => cue.kind === 'agitate') ? () => act({ kind: 'agitated', step: here.id }) : null;
+  useBenchKeys({ ready, panel, setPanel, press, undo, nudge, open, agitate, running: state.phase === 'running' });
+
+  const close = () => setPanel(null);
+  const panels = (
+    <Suspense>
+      {panel?.kind === 'reading' &&
+        (own?.Reading ? (
+          <own.Reading {...seen} places={readingPlaces(plan, state)} close={close} />
+        ) : (
+          <ReadingEntry
+            label="A reading"
+            first={panel.first}
+            thermometers={thermometers}
+            places={readingPlaces(plan, state)}
+            keep={(reading) => {
+              act({ kind: 'reading', ...reading });
+              close();
+            }}
+            close={close}
+          />
+        ))}
+      {panel?.kind === 'start' && now.running && here && (
+        <StartEntry step={here} running={now.running} nowMs={() => clock?.nowMs() ?? nowMs} act={act} close={close} />
+      )}
+      {panel?.kind === 'note' && <NoteEntry act={act} close={close} />}
+      {panel?.kind === 'more' && (
+        <MoreActs
+          {...{ plan, state, act, close }}
+          setMargin={() => setPanel({ kind: 'margin' })}
+          tellIncident={() => setPanel({ kind: 'incident' })}
+        />
+      )}
+      {panel?.kind === 'incident' && <IncidentEntry {...{ state, act, close }} bottles={run.bottles} />}
+      {panel?.kind === 'margin' && here && <MarginEntry step={here} act={act} close={close} />}
+      {panel?.kind === 'sound' && <SoundPanel sound={sound} change={setSound} play={play} close={close} />}
+      {panel?.kind === 'keys' && <KeysPanel close={close} />}
+    </Suspense>
+  );
+  const waiting = bottlesWaiting(plan, state, now.running?.endsAtMs ?? now.nextPourAtMs, nowMs);
+  return (
+    <UnitsContext value={units}>
+      <div
+        className="bench min-h-dvh bg-night text-night-ink"
+        onClick={(event) => {
+          // A button pressed with a finger must not keep the Space key for itself.
+          if (event.detail > 0) (event.target as HTMLElement).closest('button')?.blur();
+        }}
+      >
+        <div className="mx-auto grid min-h-dvh max-w-[1500px] lg:grid-cols-[19.5rem_minmax(0,1fr)_19.5rem]">
+          <aside aria-label="The run" className="sticky top-0 hidden h-dvh flex-col border-r border-night-line px-5 py-5 lg:flex">
+            <p className="text-sm text-night-quiet">
+              {run.above} · {plan.process}
+            </p>
+            <h1 className="mb-4 text-lg leading-tight font-bold">{plan.title}</h1>
+            <Column {...shared} />
+          </aside>
+          <main className="flex min-h-dvh min-w-0 flex-col px-4 py-3 sm:px-7 sm:py-5">
+            <header className="mb-2 flex items-start justify-between gap-x-4 text-night-quiet">
+              <p className="min-w-0">
+                {!run.benchOnly && (
+                  <Link to={own?.leaveTo ?? '/'} reloadDocument className="mr-3 underline">
+                    Leave
+                  </Link>
+                )}
+                <span className="lg:hidden">{plan.title}</span>
+                <span className="max-lg:hidden">{run.beside}</span>
+              </p>
+              <p className="figure flex items-center gap-3">
+                <ConnectionSign connection={connection} undelivered={undelivered} />
+                <span suppressHydrationWarning>{showClock(nowMs)}</span>
+              </p>
+            </header>
+            {own?.sign(clock)}
+            <div className="mb-3 lg:hidden">
+              <Gauge {...shared} />
+            </div>
+            <div aria-live="assertive" className="sr-only">
+              {fired && textIn(fired.cue, units)}
+            </div>
+            {[refusal ?? run.refused, view.held].filter(Boolean).map((sentence) => (
+              <p key={sentence} role="alert" className="mb-3 rounded-card border border-straw px-4 py-2 text-lg text-straw">
+                {sentence}
+              </p>
+            ))}
+            {Math.abs(clock?.serverSetByMs ?? 0) > 0 && (
+              <p role="status" className="mb-3 rounded-card border border-night-line px-4 py-2">
+                The server’s clock was set by {showDuration(Math.abs(clock?.serverSetByMs ?? 0) / 1000)} meanwhile. This run goes on by its
+                own.
+              </p>
+            )}
+            {waiting.map((warning) => (
+              <p key={warning.step} role="alert" className="mb-3 rounded-card border border-straw px-4 py-2 text-straw">
+                {textIn(warning, units)}
+              </p>
+            ))}
+            {own && !over && <own.Happens {...seen} openStart={() => setPanel({ kind: 'start' })} />}
+            {over && own ? (
+              <own.Ended {...seen} undo={undo} />
+            ) : over ? (
+              <Ended
+                benchOnly={run.benchOnly}
+                runId={runId}
+                plan={plan}
+                state={state}
+                nowMs={nowMs}
+                undo={undo}
+                next={next}
+                until={until}
+              />
+            ) : state.phase === 'ready' && !state.readied ? (
+              <>
+                {panel?.kind !== 'reading' && panels}
+                <Readiness
+                  {...{ runId, sessionId, plan, thermometers, bottles }}
+                  at={place.at}
+                  today={run.today}
+                  tips={tips}
+                  lessons={lessonsAt(run.lessons, ['warming', 'first-pour'])}
+                  act={(what) => (void unlock(), keepAwake(), act(what))}
+                  measuring={panel?.kind === 'reading' ? panel.first : null}
+                  measure={(first) => setPanel(first === null ? null : { kind: 'reading', first })}
+                  screen={<ThisScreen {...{ awake, keepAwake }} sound={unlocked} trySound={() => play('prepare')} />}
+                />
+              </>
+            ) : (
+              <>
+                <div className="grow pb-4">
+                  {state.phase !== 'paused' && (
+                    <LessonLine lessons={lessonsAt(run.lessons, here ? momentsOfStep(here.kind) : ['hanging-up'])} />
+                  )}
+                  <NowPanel {...shared} {...{ act, next, bottles }} today={run.today} explains={run.explains} />
+                  {here && state.phase !== 'paused' && <TipLine tips={tipsAtStep(here, state.phase === 'running')} {...tips} />}
+                </div>
+                <Acts
+                  press={press}
+                  undo={undo}
+                  open={open}
+                  openReading={() => setPanel({ kind: 'reading', first: '' })}
+                  label={now.act?.label ?? ''}
+                  running={state.phase === 'running'}
+                  canUndo={lastUndoable(state) !== null}
+                  soundOn={sound.on}
+                  enabled={ready && settled && readable}
+                  at={place.at}
+                  agitate={agitate}
+                  actKind={now.act}
+                  pressAgain={asked?.says ?? (!ready && run.askedMs !== null ? outOfPlace(plan, state, now, nowMs, bottles) : null)}
+                  askedMs={run.askedMs}
+                >
+                  {panel && panels}
+                </Acts>
+              </>
+            )}
+            {!over && (
+              <div className="mt-6 lg:hidden">
+                <SidePanel {...shared} act={act} />
+              </div>
+            )}
+          </main>
+          <aside aria-label="Temperature and times" className="hidden border-l border-night-line px-5 py-5 lg:block">
+            <SidePanel {...shared} act={act} />
+          </aside>
+        </div>
+      </div>
+    </UnitsContext>
+  );
+}
+
+/** What a reading can have been taken of, the likeliest first: it is asked, never guessed (domain.md 8.1). */
+function readingPlaces(plan: RunPlan, state: RunState): ReadingPlace[] {
+  const tank = { of: 'tank' as const, name: 'In the tank' };
+  const waiting = plan.steps
+    .slice(state.phase === 'running' ? state.step + 1 : state.step)
+    .filter((step) => step.bottle !== null)
+    .map((step) => ({ of: `bottle:${step.id}` as const, name: `${step.name}, in its bottle`, bath: step.bath }));
+  return [tank, ...waiting, { of: 'tub', name: 'The bath' }];
+}
+
+/** A run that was planned anew on another screen is followed to where it went. */
+function useMoved(to: string | null): void {
+  useEffect(() => {
+    if (to !== null) location.replace(to === '' ? '/bench' : `/bench/${to}`);
+  }, [to]);
+}
