@@ -34,6 +34,7 @@ export default [
 
     route('phone', 'phone/phone.tsx'),
     route('screen', 'phone/screen.tsx'),
+    route('probes', 'probes/probes.tsx'),
     route('safety', 'shelf/safety.tsx'),
     ...prefix('logbook', [
       index('logbook/list.tsx'),
@@ -62,6 +63,9 @@ export default [
   route('practice/:practiceId/events', 'bench/practice/events.ts'),
   route('practice/:practiceId/stream', 'bench/practice/stream.ts'),
   route('practice/:practiceId/clock', 'bench/practice/clock.ts'),
+  route('probes.json', 'probes/add.ts'),
+  route('probes/:name/readings', 'probes/readings.ts'),
+  route('heaters/:name', 'probes/heater.ts'),
   route('clock', 'bench/clock.ts'),
   route('runs/:runId/begin', 'session/run-acts/begin.ts'),
   route('runs/:runId/replan', 'session/run-acts/replan.ts'),
@@ -72,6 +76,7 @@ export default [
   route('rolls.csv', 'rolls/export.ts'),
   route('evenings/:eveningId', 'session/evening-to-come.ts'),
   route('evenings/:eveningId/evening.ics', 'session/outputs/evening-calendar.ts'),
+  route('evening/bath-by-probe', 'session/evening/bath-by-probe.ts'),
   route('evening/stream', 'session/under-way/stream.ts'),
   route('units', 'frame/units-action.ts'),
   route('tips', 'frame/tips-action.ts'),

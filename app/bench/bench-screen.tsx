@@ -14,6 +14,7 @@ import type { RunState } from '../../core/run/state.ts';
 import { showDuration } from '../../core/units/duration.ts';
 import { textIn } from '../../core/units/sentence.ts';
 import type { loader as rootLoader } from '../root.tsx';
+import type { ProbeNow } from '../run/probes-now.server.ts';
 import type { ReturningLesson } from '../run/lessons-of-run.server.ts';
 import { useAwake } from '../ui/use-awake.ts';
 import { DEFAULT_UNITS, UnitsContext } from '../ui/units.ts';
@@ -31,6 +32,7 @@ import { StartEntry } from './start-entry.tsx';
 import { Readiness } from './readiness.tsx';
 import type { Act } from './run-channel.ts';
 import { benchPlace, type RunPlace } from './run-place.ts';
+import { ProbeSigns } from './probe-signs.tsx';
 import { SidePanel } from './side-panel.tsx';
 import { showClock } from './show-clock.ts';
 import { LessonLine } from './lesson-line.tsx';
@@ -68,6 +70,7 @@ export interface BenchRun {
   readonly benchOnly: boolean;
   /** Whether each bath says what it does and why. */
   readonly explains: boolean;
+  readonly probes: readonly ProbeNow[];
 }
 
 /** What a part of the Bench sees of the run. */
@@ -229,6 +232,7 @@ export function BenchScreen({ run, place = benchPlace(run.runId), own = null }: 
               </p>
             </header>
             {own?.sign(clock)}
+            <ProbeSigns probes={view.probes ?? run.probes} steps={plan.steps} nowMs={nowMs} />
             <div className="mb-3 lg:hidden">
               <Gauge {...shared} />
             </div>

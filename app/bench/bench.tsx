@@ -2,6 +2,7 @@ import { data, redirectDocument } from 'react-router';
 import { readTipsAway } from '../../core/run/tips.ts';
 import { bottlesOfRun } from '../run/bottles-of-run.server.ts';
 import { lessonsForRun } from '../run/lessons-of-run.server.ts';
+import { probesInUse } from '../run/probes-now.server.ts';
 import { clockSpeed, nowMs, today } from '../server/clock.server.ts';
 import { eventsOfRun } from '../server/run-events.server.ts';
 import { findRun, liveRun, runsOfSession } from '../server/runs.server.ts';
@@ -41,6 +42,7 @@ export function loader({ params, request, context }: Route.LoaderArgs) {
     // A screen that was let in to the Bench alone is shown no way out of it.
     benchOnly: context.who?.screen?.role === 'bench',
     explains: false,
+    probes: probesInUse(),
   } satisfies BenchRun;
 }
 

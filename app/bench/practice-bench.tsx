@@ -37,6 +37,7 @@ export function loader({ params, request, context }: Route.LoaderArgs) {
     today: today(),
     benchOnly: context.who?.screen?.role === 'bench',
     explains: true,
+    probes: [],
   };
   return { run, plan, scene: sceneOf(scene), seed, startedAtMs, speed: speedNow(clock), houseSpeed: clockSpeed() };
 }

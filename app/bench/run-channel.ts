@@ -5,6 +5,7 @@ import { refusalOf } from '../../core/run/guard.ts';
 import type { RunPlan } from '../../core/run/run-plan.ts';
 import { foldRun, withEvent, type RunState } from '../../core/run/state.ts';
 import type { BenchClock } from './bench-clock.ts';
+import type { ProbeNow } from '../run/probes-now.server.ts';
 import type { RunPlace } from './run-place.ts';
 import { EventStore, type Confirmed } from './event-store.ts';
 
@@ -24,6 +25,8 @@ export interface ChannelView {
   readonly held: string | null;
   /** The run that stands in this one's place, once it was planned anew; '' where it went back to the plan. */
   readonly movedTo: string | null;
+  /** What the probes said last; those of the page until one speaks. */
+  readonly probes: readonly ProbeNow[] | null;
 }
 
 const RETRY_MS = [500, 1000, 2000, 4000];
@@ -47,6 +50,7 @@ export class RunChannel {
   private refusal: string | null = null;
   private held: string | null = null;
   private movedTo: string | null = null;
+  private probes: readonly ProbeNow[] | null = null;
   private view: ChannelView;
   private delivering = false;
   private failures = 0;
@@ -135,8 +139,8 @@ export class RunChannel {
     );
     // What is in the book counts; what is on its way counts as far as it makes sense after it.
     const state = this.pending.reduce((before, event) => withEvent(this.plan, before, event), known);
-    const { connection, refusal, held, movedTo } = this;
-    return { state, connection, undelivered: this.pending.length, refusal, held, movedTo };
+    const { connection, refusal, held, movedTo, probes } = this;
+    return { state, connection, undelivered: this.pending.length, refusal, held, movedTo, probes };
   }
 
   private changed(): void {
@@ -171,6 +175,11 @@ export class RunChannel {
       this.streamed = Math.max(this.streamed, seq);
       this.changed();
     };
+    stream.addEventListener('probes', (message) => {
+      this.probes = JSON.parse((message as MessageEvent<string>).data) as ProbeNow[];
+      this.view = { ...this.view, probes: this.probes };
+      for (const listener of this.listeners) listener();
+    });
     stream.addEventListener('moved', (message) => {
       this.movedTo = (JSON.parse((message as MessageEvent<string>).data) as { to: string | null }).to ?? '';
       this.changed();

@@ -1,12 +1,13 @@
 import { data } from 'react-router';
 import { eventStream } from '../run/event-stream.server.ts';
-import { onRunAnnounced } from '../run/live-runs.server.ts';
+import { onProbesAnnounced, onRunAnnounced } from '../run/live-runs.server.ts';
+import { probesInUse } from '../run/probes-now.server.ts';
 import { eventsOfRun } from '../server/run-events.server.ts';
 import { findRun, liveRunTitle } from '../server/runs.server.ts';
 import type { Route } from './+types/stream.ts';
 import { eventsAfter } from './events-after.ts';
 
-/** A run's events as they come, from the last one seen. A run that was planned anew says where it went. */
+/** A run's events as they come, from the last one seen, and what the probes say. A run that was planned anew says where it went. */
 export function loader({ params, request }: Route.LoaderArgs) {
   const run = findRun(params.runId);
   if (!run) throw data('There is no such run.', { status: 404 });
@@ -20,8 +21,9 @@ export function loader({ params, request }: Route.LoaderArgs) {
         end();
       }
     };
-    const off = onRunAnnounced(run.id, send);
+    const sendProbes = () => write(`event: probes\ndata: ${JSON.stringify(probesInUse())}\n\n`);
+    const off = [onRunAnnounced(run.id, send), onProbesAnnounced(sendProbes)];
     send();
-    return off;
+    return () => off.forEach((each) => each());
   });
 }

@@ -27,6 +27,7 @@ export function useBench(start: BenchStart) {
     refusal: null,
     held: null,
     movedTo: null,
+    probes: null,
   }));
   const [live, setLive] = useState<{ readonly clock: BenchClock; readonly channel: RunChannel } | null>(null);
   const begun = useRef(start);

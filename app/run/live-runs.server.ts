@@ -17,6 +17,18 @@ export function announcePractice(practiceId: string): void {
   bus.emit(practiceId);
 }
 
+/** What the probes say has changed: once a second while one sends. No run has this for an id. */
+const PROBES = ' probes';
+
+export function announceProbes(): void {
+  bus.emit(PROBES);
+}
+
+export function onProbesAnnounced(listener: () => void): () => void {
+  bus.on(PROBES, listener);
+  return () => void bus.off(PROBES, listener);
+}
+
 export function onRunAnnounced(runId: string, listener: () => void): () => void {
   bus.on(runId, listener);
   return () => void bus.off(runId, listener);

@@ -58,10 +58,12 @@ const LONGEST_STEP_S = 15;
 /**
  * The tub and its bottles over time (domain.md 8): heat flows from heater to tub, tub to room, tub to bottles.
  * Fourth-order Runge–Kutta in steps well below the quickest time constant; the thermostat switches on the crossing itself, found inside a step,
- * so that neither the ripple nor the windows depend on the step. `traceEveryS` thins what is kept for drawing.
+ * so that neither the ripple nor the windows depend on the step. `traceEveryS` thins what is kept for drawing; `lossShare`
+ * is what this tub loses against the usual one, where that was found out.
  */
-export function warmUp(tub: Tub, bottles: readonly BottleInBath[], horizonS: number, traceEveryS = 60): WarmUp {
-  const constants = bathConstants(tub, bottles);
+export function warmUp(tub: Tub, bottles: readonly BottleInBath[], horizonS: number, traceEveryS = 60, lossShare = 1): WarmUp {
+  const usual = bathConstants(tub, bottles);
+  const constants = { ...usual, tubLossWK: usual.tubLossWK * lossShare };
   const bath = bathEquations(constants, tub);
   const usualStepS = Math.min(LONGEST_STEP_S, STEP_SHARE * quickestS(constants));
   const n = bottles.length + 1;

@@ -15,9 +15,9 @@ export interface SimulatedThermometer {
 
 const TENTHS = 10;
 
-/** What it shows at a second where the truth is `c`: to a tenth of a degree, and the same for the same seed. */
-export function shown({ offsetC, spreadC }: SimulatedThermometer, seed: number, second: number, c: number): number {
-  return Math.round((c + offsetC + spreadC * normalChance(seed, 'noise', second)) * TENTHS) / TENTHS;
+/** What it shows at a second where the truth is `c`: to a tenth of a degree unless it shows more, and the same for the same seed. */
+export function shown({ offsetC, spreadC }: SimulatedThermometer, seed: number, second: number, c: number, parts = TENTHS): number {
+  return Math.round((c + offsetC + spreadC * normalChance(seed, 'noise', second)) * parts) / parts;
 }
 
 /** Whether it is heard in a second. */

@@ -15,6 +15,11 @@ export function showTemperature(tempC: number, unit: TemperatureUnit = 'C'): str
   return `${value.toFixed(1)} °${unit}`;
 }
 
+/** The figure alone, for a field whose unit stands beside it. */
+export function figureOfTemperature(tempC: number, unit: TemperatureUnit): string {
+  return showTemperature(tempC, unit).split(' ')[0] ?? '';
+}
+
 /** A difference keeps its own scale: 0.6 °C is 1.1 °F, never 33.1 °F. */
 export function temperatureChangeIn(changeC: number, unit: TemperatureUnit): number {
   return unit === 'C' ? changeC : (changeC * 9) / 5;

@@ -5,6 +5,8 @@ const MB = 1_000_000;
 /** How much a request may bring, by where it goes. Everything else is forms that people fill in by hand. */
 const MOST_BYTES: readonly (readonly [RegExp, number])[] = [
   [/^\/rolls\/import(\.data)?$/, 30 * MB],
+  // Six hundred readings are some thirty kilobytes.
+  [/^\/(probes|heaters)\//, 0.1 * MB],
   [/^\/safety(\.data)?$/, 11 * MB],
   [/^\/logbook\/[^/]+\/scans$/, 201 * MB],
   [/^\/logbook\/book(\.data)?$/, 101 * MB],

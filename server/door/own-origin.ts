@@ -1,11 +1,12 @@
 import type { Request, RequestHandler } from 'express';
+import { isMachine } from './machines.ts';
 
 /**
  * A write comes from a page of this very address and says so; a read may come from outside only where somebody followed
  * a link. So no page of another site changes anything here, shows a picture of ours, or listens to a stream.
  */
 export const ownOrigin: RequestHandler = (request, response, next) => {
-  if (isRead(request) ? mayRead(request) : isOwn(request)) return next();
+  if (isMachine(request) || (isRead(request) ? mayRead(request) : isOwn(request))) return next();
   const message = isRead(request)
     ? 'That was asked for by a page of another site, and is not for it.'
     : 'That came from a page of another site, or does not say where it came from, and changes nothing here.';

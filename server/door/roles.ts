@@ -1,4 +1,5 @@
 import type { RequestHandler } from 'express';
+import { isMachine } from './machines.ts';
 import { whoAsks } from './who.ts';
 
 /** What a screen that was let in to the Bench alone may ask for: the run, what the run needs, and itself. */
@@ -37,7 +38,8 @@ export function mayAsk(role: 'owner' | 'book' | 'bench', path: string, method = 
 export const roles: RequestHandler = (request, response, next) => {
   const { kind, screen } = whoAsks(response);
   const role = kind === 'owner' ? 'owner' : (screen?.role ?? 'bench');
-  if (mayAsk(role, request.path, request.method)) return next();
+  // A probe has a token for its own readings, and is nobody's screen.
+  if (isMachine(request) || mayAsk(role, request.path, request.method)) return next();
   if (request.method === 'GET' && role === 'bench' && request.path === '/') return response.redirect(303, '/bench');
   const message =
     role === 'bench'

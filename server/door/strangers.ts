@@ -3,6 +3,7 @@ import { object, string, ValidationError } from 'yup';
 import type { House } from '../house/house.ts';
 import type { Tried } from '../house/invitation.ts';
 import { askingPage } from './asking-page.ts';
+import { isMachine } from './machines.ts';
 import { giveKey, wayOf, whoAsks } from './who.ts';
 
 const NUMBER = 'Four digits, as the laptop shows them.';
@@ -20,6 +21,7 @@ export function strangers(house: House): RequestHandler {
   return (request, response, next) => {
     // The authority vouches for this machine and is no secret; a phone fetches it before it is known.
     if (request.method === 'GET' && request.path === '/authority.crt') return sendAuthority(house, response);
+    if (isMachine(request)) return next();
     if (whoAsks(response).kind !== 'stranger') return request.path === '/pair' ? response.redirect(303, '/screen') : next();
     response.set('Cache-Control', 'no-store');
     // What a stranger sends after this is not read.

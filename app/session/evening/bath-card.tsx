@@ -13,6 +13,7 @@ import { showRange } from '../../../core/units/sentence.ts';
 import { useText, useUnits, type Units } from '../../ui/units.ts';
 import { useWorkerAnswer } from '../../ui/use-worker-answer.ts';
 import type { EveningSettings } from '../../run/evening-settings.ts';
+import { ByProbe } from './by-probe.tsx';
 import { Sums } from './sums.tsx';
 import { bathOnce } from './bath-once.ts';
 import { useTonightAction } from '../draft/tonight-form.tsx';
@@ -194,6 +195,7 @@ export function BathCard({
           </div>
         </div>
       </details>
+      <ByProbe />
       <div className="mt-3">
         <Notice>
           Caps off while bottles warm. A mains heater near water only through a residual-current device, and never with wet hands.{' '}

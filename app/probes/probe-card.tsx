@@ -1,0 +1,154 @@
+import { Form, useSubmit } from 'react-router';
+import type { ReadingOf } from '../../core/run/event.ts';
+import type { Heard } from '../../core/probe/heard.ts';
+import { showTemperature } from '../../core/units/temperature.ts';
+import { INPUT_SHAPE } from '../ui/fields.tsx';
+import { Button, Card } from '../ui/parts.tsx';
+import { useUnits } from '../ui/units.ts';
+
+interface ProbeShown {
+  readonly name: string;
+  readonly reads: ReadingOf | null;
+  readonly heard: Heard;
+  /** Seconds before now, and what came. */
+  readonly points: readonly { readonly atS: number; readonly c: number }[];
+  readonly setAside: readonly { readonly at: string; readonly c: number; readonly why: string }[];
+}
+
+/** One probe: what it says, where it is, its last minutes, and what was not believed. */
+export function ProbeCard({
+  probe,
+  places,
+  says,
+}: {
+  readonly probe: ProbeShown;
+  readonly places: readonly { readonly value: ReadingOf; readonly label: string }[];
+  readonly says: string | null;
+}) {
+  const { temperature } = useUnits();
+  const submit = useSubmit();
+  const { name, reads, heard } = probe;
+  // What is not mixed any more stays chosen, and can be seen.
+  const options = reads === null || places.some(({ value }) => value === reads) ? places : [...places, { value: reads, label: reads }];
+  return (
+    <Card aria-labelledby={`probe-${name}`}>
+      <div className="flex flex-wrap items-start justify-between gap-3">
+        <div>
+          <h2 id={`probe-${name}`} className="text-lg font-bold">
+            {name}
+          </h2>
+          <p className="text-quiet">{inWords(heard)}</p>
+        </div>
+        {heard.kind !== 'never' && (
+          <p className={`figure text-4xl font-semibold ${heard.kind === 'lost' ? 'text-quiet line-through decoration-2' : ''}`}>
+            {showTemperature(heard.c, temperature)}
+          </p>
+        )}
+      </div>
+      {probe.points.length > 1 && <LastMinutes points={probe.points} />}
+      <div className="mt-3 flex flex-wrap items-end gap-3">
+        <Form method="post" className="flex flex-wrap items-end gap-2" onChange={(event) => void submit(event.currentTarget)}>
+          <input type="hidden" name="intent" value="reads" />
+          <input type="hidden" name="name" value={name} />
+          <label className="font-semibold">
+            It is
+            <select name="reads" defaultValue={reads ?? ''} key={reads} className={`${INPUT_SHAPE} mt-1 block`}>
+              <option value="">in nothing yet</option>
+              {options.map(({ value, label }) => (
+                <option key={value} value={value}>
+                  {label}
+                </option>
+              ))}
+            </select>
+          </label>
+          <noscript>
+            <Button>Put it there</Button>
+          </noscript>
+        </Form>
+        <Form method="post" className="ml-auto">
+          <input type="hidden" name="name" value={name} />
+          <Button name="intent" value="away-probe">
+            Put away
+          </Button>
+        </Form>
+      </div>
+      {says && (
+        <p role="alert" className="mt-2 font-semibold text-hot">
+          {says}
+        </p>
+      )}
+      {probe.setAside.length > 0 && (
+        <details className="mt-3">
+          <summary className="min-h-11 cursor-pointer py-2">
+            Set aside: {probe.setAside.length === 1 ? 'one reading' : `the last ${probe.setAside.length} readings`}
+          </summary>
+          <ul className="divide-y divide-line">
+            {probe.setAside.map((each, i) => (
+              <li key={i} className="grid grid-cols-[5.5rem_1fr] gap-2 py-1.5 text-[0.95rem]">
+                <span className="figure">{each.at}</span>
+                <span>{each.why}</span>
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </Card>
+  );
+}
+
+function inWords(heard: Heard): string {
+  switch (heard.kind) {
+    case 'never':
+      return 'Not heard yet.';
+    case 'heard':
+      return 'Heard just now.';
+    case 'lost':
+      return heard.forS < 120 ? `Lost: silent for ${heard.forS} s.` : `Lost: silent for ${Math.round(heard.forS / 60)} min.`;
+  }
+}
+
+const WIDTH = 600;
+const HEIGHT = 90;
+const LASTS_S = 600;
+/** A second of silence is drawn; ten are a gap. */
+const GAP_S = 10;
+
+function LastMinutes({ points }: { readonly points: ProbeShown['points'] }) {
+  const { temperature } = useUnits();
+  const all = points.map(({ c }) => c);
+  const low = Math.min(...all) - 0.15;
+  const high = Math.max(...all) + 0.15;
+  const x = (s: number) => WIDTH + (s / LASTS_S) * WIDTH;
+  const y = (c: number) => HEIGHT - ((c - low) / (high - low)) * HEIGHT;
+  const pieces = points.reduce<string[][]>(
+    (lines, { atS, c }, i) => {
+      if (i > 0 && atS - (points[i - 1]?.atS ?? atS) > GAP_S) lines.push([]);
+      lines.at(-1)?.push(`${x(atS).toFixed(1)},${y(c).toFixed(1)}`);
+      return lines;
+    },
+    [[]],
+  );
+  return (
+    <figure className="mt-2">
+      <svg
+        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+        preserveAspectRatio="none"
+        className="h-24 w-full rounded border border-line bg-white"
+        role="img"
+        aria-label={`The last ten minutes, from ${showTemperature(Math.min(...all), temperature)} to ${showTemperature(Math.max(...all), temperature)}`}
+      >
+        {pieces.map((line, i) => (
+          <polyline key={i} points={line.join(' ')} fill="none" stroke="#12776d" strokeWidth={2} vectorEffect="non-scaling-stroke" />
+        ))}
+      </svg>
+      <figcaption className="flex justify-between text-sm text-quiet">
+        <span>ten minutes ago</span>
+        <span>
+          <span className="figure">{showTemperature(Math.min(...all), temperature)}</span> to{' '}
+          <span className="figure">{showTemperature(Math.max(...all), temperature)}</span>
+        </span>
+        <span>now</span>
+      </figcaption>
+    </figure>
+  );
+}
