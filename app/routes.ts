@@ -35,6 +35,8 @@ export default [
     route('phone', 'phone/phone.tsx'),
     route('screen', 'phone/screen.tsx'),
     route('probes', 'probes/probes.tsx'),
+    route('first-roll', 'first/first-roll.tsx'),
+    route('method', 'method/method.tsx'),
     route('safety', 'shelf/safety.tsx'),
     ...prefix('logbook', [
       index('logbook/list.tsx'),

@@ -1,4 +1,5 @@
 import { data, redirectDocument } from 'react-router';
+import { explainsAtTheBench, readFirstRoll } from '../../core/beginner/first-roll.ts';
 import { readTipsAway } from '../../core/run/tips.ts';
 import { bottlesOfRun } from '../run/bottles-of-run.server.ts';
 import { lessonsForRun } from '../run/lessons-of-run.server.ts';
@@ -41,7 +42,7 @@ export function loader({ params, request, context }: Route.LoaderArgs) {
     today: today(),
     // A screen that was let in to the Bench alone is shown no way out of it.
     benchOnly: context.who?.screen?.role === 'bench',
-    explains: false,
+    explains: explainsAtTheBench(readFirstRoll(storedSetting('first-roll'))),
     probes: probesInUse(),
   } satisfies BenchRun;
 }

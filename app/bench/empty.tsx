@@ -36,13 +36,19 @@ export default function EmptyBench({ loaderData }: Route.ComponentProps) {
           title="Nothing is in the tank"
           action={
             benchOnly ? (
-              <LinkButton filled to="/bench" reloadDocument>
-                Look again
-              </LinkButton>
+              <span className="inline-flex flex-wrap justify-center gap-3">
+                <LinkButton filled to="/bench" reloadDocument>
+                  Look again
+                </LinkButton>
+                <LinkButton to="/practice">Practise without film</LinkButton>
+              </span>
             ) : (
-              <LinkButton filled to="/">
-                Plan tonight’s session
-              </LinkButton>
+              <span className="inline-flex flex-wrap justify-center gap-3">
+                <LinkButton filled to="/">
+                  Plan tonight’s session
+                </LinkButton>
+                <LinkButton to="/practice">Practise without film</LinkButton>
+              </span>
             )
           }
         >

@@ -5,6 +5,7 @@ import type { RunState } from '../../core/run/state.ts';
 import type { Act } from './run-channel.ts';
 import { Sheet } from './sheet.tsx';
 import type { SoundSettings } from './use-cues.ts';
+import { BENCH_KEYS } from '../ui/bench-keys.ts';
 import type { ToneName } from '../ui/tones.ts';
 
 interface MoreProps {
@@ -144,24 +145,11 @@ export function SoundPanel({
   );
 }
 
-const KEYS: readonly (readonly [string, string])[] = [
-  ['Space', 'the act on the wide button'],
-  ['digits', 'a reading; Enter keeps it'],
-  ['R', 'a reading'],
-  ['N', 'a note'],
-  ['Z', 'undo the last act'],
-  [', and .', 'the step began a second earlier, or later'],
-  ['Shift with them', 'by five seconds'],
-  ['B', 'when the step really began'],
-  ['S', 'sound'],
-  ['?', 'these keys'],
-];
-
 export function KeysPanel({ close }: { readonly close: () => void }) {
   return (
     <Sheet label="Keys" close={close}>
       <dl className="grid grid-cols-[8rem_1fr] gap-x-3 gap-y-1.5 lg:grid-cols-[8rem_1fr_8rem_1fr]">
-        {KEYS.map(([key, does]) => (
+        {BENCH_KEYS.map(([key, does]) => (
           <div key={key} className="contents">
             <dt className="figure font-semibold">{key}</dt>
             <dd className="text-night-quiet">{does}</dd>

@@ -1,6 +1,6 @@
 import { data } from 'react-router';
 import { fastest } from '../../core/practice/practice-clock.ts';
-import { MARKS, practiceReport, type BathDone, type MarkOf } from '../../core/practice/report.ts';
+import { MARK_ORDER, practiceReport, type BathDone, type MarkOf } from '../../core/practice/report.ts';
 import { sceneOf } from '../../core/practice/scene.ts';
 import { tapeOf } from '../../core/practice/tape.ts';
 import { teacher } from '../../core/practice/teacher.ts';
@@ -103,15 +103,20 @@ export default function PracticeReportPage({ loaderData }: Route.ComponentProps)
                 : `Your best here is ${best}.`}
           </p>
           <ul className="mt-3 space-y-1">
-            {(Object.keys(MARKS) as MarkOf[]).map((mark) => (
-              <li key={mark} className="grid grid-cols-[1fr_auto] gap-x-2">
-                <span>{MARK_NAMES[mark]}</span>
-                <span className="figure">
-                  {Math.round(report.of[mark].got)}
-                  <span className="text-quiet">/{report.of[mark].most}</span>
-                </span>
-              </li>
-            ))}
+            {MARK_ORDER.map((mark) => {
+              const of = report.of[mark];
+              return (
+                of && (
+                  <li key={mark} className="grid grid-cols-[1fr_auto] gap-x-2">
+                    <span>{MARK_NAMES[mark]}</span>
+                    <span className="figure">
+                      {Math.round(of.got)}
+                      <span className="text-quiet">/{Math.round(of.most)}</span>
+                    </span>
+                  </li>
+                )
+              );
+            })}
           </ul>
         </Card>
       </div>
@@ -122,11 +127,16 @@ export default function PracticeReportPage({ loaderData }: Route.ComponentProps)
       )}
       {report.baths.length > 0 && <Baths baths={report.baths} />}
       <div className="mt-5 flex flex-wrap gap-3">
-        <LinkButton filled to={`/practice?scene=${scene.id}&seed=${loaderData.seed}`}>
-          The same kitchen again
-        </LinkButton>
-        <LinkButton to="/practice">Another kitchen</LinkButton>
-        {scene.id === 'water' && <LinkButton to="/first-roll">Back to your first roll</LinkButton>}
+        {scene.id === 'water' ? (
+          <LinkButton filled to="/first-roll">
+            Back to your first roll
+          </LinkButton>
+        ) : (
+          <LinkButton filled to={`/practice?scene=${scene.id}&seed=${loaderData.seed}`}>
+            The same kitchen again
+          </LinkButton>
+        )}
+        <LinkButton to="/practice">{scene.id === 'water' ? 'Practise without water' : 'Another kitchen'}</LinkButton>
       </div>
     </>
   );

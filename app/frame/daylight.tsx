@@ -1,7 +1,8 @@
-import { Smartphone } from 'lucide-react';
+import { CircleHelp, Footprints, Smartphone } from 'lucide-react';
 import { NavLink, Outlet, useRouteLoaderData } from 'react-router';
+import { explainsAtTheBench, FIRST_STEPS, readFirstRoll } from '../../core/beginner/first-roll.ts';
 import { rollCounts } from '../server/rolls.server.ts';
-import { personsCurrency } from '../server/settings.server.ts';
+import { personsCurrency, storedSetting } from '../server/settings.server.ts';
 import { liveRunTitle } from '../server/runs.server.ts';
 import type { Route } from './+types/daylight.ts';
 import type { loader as rootLoader } from '../root.tsx';
@@ -14,7 +15,14 @@ export function loader({ context: { who } }: Route.LoaderArgs) {
     waiting: rollCounts().waiting,
     live: liveRunTitle()?.title ?? null,
     currency: personsCurrency(),
+    firstRoll: firstRollOpen(),
   };
+}
+
+/** How far a first session is, while one is under way: its way back stands on every page. */
+function firstRollOpen(): { readonly done: number; readonly of: number } | null {
+  const first = readFirstRoll(storedSetting('first-roll'));
+  return first !== null && explainsAtTheBench(first) ? { done: first.done.length, of: FIRST_STEPS.length } : null;
 }
 
 const link = ({ isActive }: { isActive: boolean }) =>
@@ -33,7 +41,7 @@ export default function Daylight({ loaderData }: Route.ComponentProps) {
         To the page
       </a>
       <header className="no-print bg-petrol text-white">
-        <div className="mx-auto flex max-w-[1360px] flex-wrap items-center gap-x-8 px-4 sm:px-6">
+        <div className="mx-auto flex max-w-[1360px] flex-wrap items-center gap-x-4 px-4 sm:gap-x-8 sm:px-6">
           <NavLink to={whole ? '/' : '/bench'} className="py-2.5 text-lg font-bold tracking-tight" end>
             Steady Reel
           </NavLink>
@@ -73,7 +81,18 @@ export default function Daylight({ loaderData }: Route.ComponentProps) {
               </NavLink>
             )}
           </nav>
-          <div className="ml-auto flex items-center gap-5">
+          <div className="ml-auto flex items-center gap-3.5 sm:gap-5">
+            {whole && loaderData.firstRoll && (
+              <NavLink to="/first-roll" className={({ isActive }) => `${SIDE} ${isActive ? 'font-bold text-white' : ''}`}>
+                <Footprints aria-hidden size={16} /> <span className="max-sm:sr-only">First roll</span>{' '}
+                <span className="figure">
+                  {loaderData.firstRoll.done}/{loaderData.firstRoll.of}
+                </span>
+              </NavLink>
+            )}
+            <NavLink to="/method" className={({ isActive }) => `${SIDE} ${isActive ? 'font-bold text-white' : ''}`}>
+              <CircleHelp aria-hidden size={16} /> <span className="max-sm:sr-only">Help</span>
+            </NavLink>
             <NavLink
               to={loaderData.asks === 'owner' ? '/phone' : '/screen'}
               className={({ isActive }) => `${SIDE} ${isActive ? 'font-bold text-white' : ''}`}

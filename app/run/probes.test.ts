@@ -241,7 +241,7 @@ test('Session hears from the probe in the tub when the bottles are ready, and no
   const now = nowMs();
   const warming = Array.from({ length: 300 }, (_, i) => reading(now - (300 - i) * 2000, 25 + i * 0.02));
   await send('tub', warming);
-  const said = (await (bathLoader()).json()) as {
+  const said = (await bathLoader().json()) as {
     probe: { name: string; ready: { at: string } | null; plusMinusS: number } | null;
   };
   expect(said.probe).toMatchObject({
@@ -251,5 +251,5 @@ test('Session hears from the probe in the tub when the bottles are ready, and no
     ready: { at: expect.stringMatching(/^\d\d:\d\d$/) as string, isNow: false },
   });
   await post(pageAction, { intent: 'away-probe', name: 'tub' });
-  expect(((await (bathLoader()).json()) as typeof said).probe).toBeNull();
+  expect(((await bathLoader().json()) as typeof said).probe).toBeNull();
 });

@@ -7,7 +7,7 @@ import { nowMs } from '../server/clock.server.ts';
 import { findKit, kitIdTaken, saveKit } from '../server/kits.server.ts';
 import { INPUT } from '../ui/fields.tsx';
 import { Button, Card, LinkButton, PageHead } from '../ui/parts.tsx';
-import { kitIdFor } from './kits/kit-id.ts';
+import { kitIdFor } from '../../core/kit/kit-id.ts';
 import type { Route } from './+types/kit-as-document.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Your kit · Steady Reel' }];

@@ -11,7 +11,7 @@ import { readForm, useCheckedForm } from '../ui/form.ts';
 import { Button, Card, LinkButton, Notice, PageHead } from '../ui/parts.tsx';
 import { useUnits } from '../ui/units.ts';
 import type { Route } from './+types/kit-leaflet.ts';
-import { kitIdFor } from './kits/kit-id.ts';
+import { kitIdFor } from '../../core/kit/kit-id.ts';
 import { AddBath, BathFields } from './kits/leaflet-fields.tsx';
 import { errorsByField, kitFromLeaflet, leafletFromKit, leafletSchema } from './kits/leaflet-schema.ts';
 import { SequenceFields } from './kits/sequence-fields.tsx';

@@ -1,5 +1,7 @@
 import { isDeveloper } from '../kit/kind.ts';
+import type { RunPlan } from '../run/run-plan.ts';
 import type { RunState } from '../run/state.ts';
+import type { SceneSet } from './scene.ts';
 import { whatStepGot } from '../run/what-a-step-got.ts';
 import { sentence, type Sentence } from '../units/sentence.ts';
 import { forgottenMs, type PracticeRun } from './kitchen-of-run.ts';
@@ -12,6 +14,7 @@ export interface Noticed {
 
 const START_EXACT_S = 5;
 const SOON_S = 75;
+const COLD_TANK_K = 5;
 
 /** What there was to notice in this scene; nothing on a calm evening and with water (domain.md 18). */
 export function noticed({ plan, set }: PracticeRun, state: RunState): Noticed[] {
@@ -62,7 +65,7 @@ export function noticed({ plan, set }: PracticeRun, state: RunState): Noticed[] 
             : sentence`You cut the wash short for the call. Let it run: more water does no harm.`,
       });
   }
-  if (set.kitchen && set.kitchen.tank.startC < developer.nominalC - 5) {
+  if (isColdTank(plan, set)) {
     const first = actual.readings[0];
     const done = first !== undefined && first.atMs - actual.startMs <= SOON_S * 1000;
     said.push({
@@ -72,7 +75,7 @@ export function noticed({ plan, set }: PracticeRun, state: RunState): Noticed[] 
         : sentence`At ${{ tempC: roomC }} the empty tank cooled the developer at once. Read the tank in its first minute.`,
     });
   }
-  if (set.kitchen && set.kitchen.tub.heaterW === 0) {
+  if (isFalling(set)) {
     const before = state.looseReadings.some((reading) => reading.atMs <= actual.startMs);
     said.push({
       done: before,
@@ -82,4 +85,16 @@ export function noticed({ plan, set }: PracticeRun, state: RunState): Noticed[] 
     });
   }
   return said;
+}
+
+/** An empty tank so cold that it cools the developer. */
+function isColdTank(plan: RunPlan, { kitchen }: SceneSet): boolean {
+  const developer = plan.steps.find((step) => isDeveloper(step.kind));
+  return kitchen !== null && developer !== undefined && kitchen.tank.startC < developer.nominalC - COLD_TANK_K;
+}
+
+const isFalling = ({ kitchen }: SceneSet): boolean => kitchen?.tub.heaterW === 0;
+
+export function hasSomethingToNotice({ plan, set }: PracticeRun): boolean {
+  return set.forgottenS > 0 || set.trusted !== null || set.call !== null || isColdTank(plan, set) || isFalling(set);
 }

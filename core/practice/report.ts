@@ -8,7 +8,7 @@ import { stepCues } from '../schedule/cues.ts';
 import type { PlannedStep } from '../schedule/plan.ts';
 import { pushEquivalent } from '../timing/push.ts';
 import { forgottenMs, kitchenAt, type PracticeRun } from './kitchen-of-run.ts';
-import { noticed, type Noticed } from './noticed.ts';
+import { hasSomethingToNotice, noticed, type Noticed } from './noticed.ts';
 
 /** One turn of the tank that was due, and by how much its press missed it; null where none came near. */
 export interface Beat {
@@ -41,13 +41,15 @@ export interface BathDone {
 export interface PracticeReport {
   /** 0 to 100. */
   readonly marks: number;
-  readonly of: Readonly<Record<MarkOf, { readonly got: number; readonly most: number }>>;
+  /** Of what was asked in this kitchen; what was not is not among them, and the rest make the hundred. */
+  readonly of: Readonly<Partial<Record<MarkOf, { readonly got: number; readonly most: number }>>>;
   readonly baths: readonly BathDone[];
   readonly noticed: readonly Noticed[];
 }
 
 export const MARKS = { development: 40, 'pouring-out': 20, 'pouring-in': 10, agitation: 20, readings: 5, noticing: 5 } as const;
 export type MarkOf = keyof typeof MARKS;
+export const MARK_ORDER = Object.keys(MARKS) as readonly MarkOf[];
 
 /** A press is exact within this much, and a little more for each time faster the clock runs: fingers do not speed up. */
 const EXACT_S = 2;
@@ -79,14 +81,34 @@ export function practiceReport(run: PracticeRun, state: RunState, speed: number)
     agitation: mean(
       baths.flatMap((bath) => bath.beats.map(({ offS }) => (offS === null ? 0 : lost(Math.abs(offS), exactS, BEAT_NOTHING_LEFT_S)))),
     ),
-    readings: run.set.kitchen ? mean(baths.filter((bath) => bath.developer).map((bath) => Math.min(1, bath.readings))) : 1,
+    readings: mean(baths.filter((bath) => bath.developer).map((bath) => Math.min(1, bath.readings))),
     noticing: mean(seen.map(({ done }) => (done ? 1 : 0))),
   };
-  const done = plan.steps.length === 0 ? 0 : baths.length / plan.steps.length;
-  const of = Object.fromEntries(
-    Object.entries(MARKS).map(([mark, most]) => [mark, { got: done * most * ratio[mark as MarkOf], most }]),
-  ) as PracticeReport['of'];
+  const made = plan.steps.length === 0 ? 0 : baths.length / plan.steps.length;
+  const asked = MARK_ORDER.filter((mark) => isAsked(mark, run, plan));
+  const all = asked.reduce((sum, mark) => sum + MARKS[mark], 0);
+  const of: Partial<Record<MarkOf, { got: number; most: number }>> = {};
+  for (const mark of asked) {
+    const most = (100 * MARKS[mark]) / all;
+    of[mark] = { got: made * most * ratio[mark], most };
+  }
   return { marks: Math.round(Object.values(of).reduce((sum, { got }) => sum + got, 0)), of, baths, noticed: seen };
+}
+
+/** A real tank full of water develops nothing and needs no reading; some tanks turn by themselves; some evenings are calm. */
+function isAsked(mark: MarkOf, run: PracticeRun, plan: RunPlan): boolean {
+  switch (mark) {
+    case 'development':
+    case 'readings':
+      return run.set.kitchen !== null;
+    case 'agitation':
+      return plan.tank.method !== 'rotary' && plan.steps.some(({ agitation }) => agitation?.everyS !== undefined && !agitation.continuous);
+    case 'noticing':
+      return hasSomethingToNotice(run);
+    case 'pouring-in':
+    case 'pouring-out':
+      return true;
+  }
 }
 
 function bathDone(plan: RunPlan, state: RunState, step: PlannedStep, i: number, actual: ActualStep, share: TrueShare | null): BathDone {

@@ -52,7 +52,7 @@ const SCENES: Readonly<Record<SceneId, Omit<Scene, 'id'>>> = {
   water: {
     name: 'Water in the real tank',
     says: 'No kitchen is made up. You pour plain water in and out of your own tank, with your own hands.',
-    teaches: 'Whether the funnel fits, the lid holds, and twelve seconds are enough to empty it.',
+    teaches: 'Whether the funnel fits, the lid holds, and the tank is empty in time.',
   },
 };
 

@@ -1,5 +1,5 @@
 import { sentence, type Sentence } from '../units/sentence.ts';
-import { MARKS, type BathDone, type MarkOf, type PracticeReport } from './report.ts';
+import { MARK_ORDER, type BathDone, type MarkOf, type PracticeReport } from './report.ts';
 
 /** What a teacher would say after it: what went well, then what cost most, at most three things (domain.md 18). */
 export interface Lesson {
@@ -13,24 +13,19 @@ const SEEN_C = 0.03;
 
 export function teacher(report: PracticeReport): Lesson[] {
   const { baths } = report;
-  const parts = (Object.keys(MARKS) as MarkOf[])
-    .map((mark) => ({ mark, share: report.of[mark].got / report.of[mark].most, lost: report.of[mark].most - report.of[mark].got }))
-    .filter(({ mark }) => wasAsked(mark, report));
-  const praised = parts.filter(({ share }) => share >= WELL).map(({ mark }) => ({ well: true, says: praise(mark, baths) }));
+  const parts = MARK_ORDER.flatMap((mark) => {
+    const of = report.of[mark];
+    return of ? [{ mark, share: of.got / of.most, lost: of.most - of.got }] : [];
+  });
+  const praised = parts
+    .filter(({ share, mark }) => share >= WELL && mark !== 'noticing')
+    .map(({ mark }) => ({ well: true, says: praise(mark, baths) }));
   const toMend = parts
     .filter(({ share, mark }) => share < WELL && mark !== 'noticing')
     .sort((a, b) => b.lost - a.lost)
     .slice(0, MOST_TO_MEND)
     .map(({ mark }) => ({ well: false, says: mend(mark, baths) }));
   return [...praised.slice(0, 2), ...toMend, ...report.noticed.map(({ done, says }) => ({ well: done, says }))];
-}
-
-/** A kitchen without beats praises nobody for keeping them. */
-function wasAsked(mark: MarkOf, { baths, noticed }: PracticeReport): boolean {
-  if (mark === 'agitation') return baths.some((bath) => bath.beats.length > 0);
-  if (mark === 'noticing') return noticed.length > 0;
-  if (mark === 'development') return baths.some((bath) => bath.share !== null);
-  return true;
 }
 
 function praise(mark: MarkOf, baths: readonly BathDone[]): Sentence {

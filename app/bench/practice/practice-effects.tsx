@@ -43,7 +43,9 @@ export function practiceEffects(practice: PracticeSeen): OwnEffects {
           />
         )
       : null,
-    Ended: ({ state, undo }) => <PracticeEnded id={id} finished={state.phase === 'finished'} undo={undo} />,
+    Ended: ({ state, undo }) => (
+      <PracticeEnded id={id} finished={state.phase === 'finished'} withWater={scene.id === 'water'} undo={undo} />
+    ),
   };
 }
 

@@ -2,7 +2,17 @@ import { Link } from 'react-router';
 import { useSettled } from '../use-settled.ts';
 
 /** A practice is over: nothing counted, nothing to hang up but what was learnt. */
-export function PracticeEnded({ id, finished, undo }: { readonly id: string; readonly finished: boolean; readonly undo: () => void }) {
+export function PracticeEnded({
+  id,
+  finished,
+  withWater,
+  undo,
+}: {
+  readonly id: string;
+  readonly finished: boolean;
+  readonly withWater: boolean;
+  readonly undo: () => void;
+}) {
   const settled = useSettled('ended');
   return (
     <section aria-labelledby="ended" className="flex grow flex-col">
@@ -24,11 +34,11 @@ export function PracticeEnded({ id, finished, undo }: { readonly id: string; rea
           What a teacher would say<span className="text-base font-normal">To the second: pours, turns, readings, dose</span>
         </Link>
         <Link
-          to="/practice"
+          to={withWater ? '/first-roll' : '/practice'}
           reloadDocument
           className="flex min-h-20 flex-col justify-center rounded-card border border-night-quiet px-6 py-3 text-2xl font-bold no-underline"
         >
-          Another practice
+          {withWater ? 'Back to your first roll' : 'Another practice'}
         </Link>
       </div>
     </section>

@@ -5,6 +5,7 @@ import { tankHeatSetting } from '../../../core/heat/tank-heat-setting.ts';
 import { clockTime } from '../../../core/schedule/wanted-time.ts';
 import { findBatch } from '../../server/batches.server.ts';
 import { lessonsForPlanning } from '../../run/lessons-of-run.server.ts';
+import { endedRuns } from '../../server/runs.server.ts';
 import { livesOf } from '../../server/lives.server.ts';
 import { shownInstant } from '../../server/clock.server.ts';
 import { personsZone } from '../../server/settings.server.ts';
@@ -56,6 +57,7 @@ function whichFirst({ batches, inUse }: Pick<Tonight, 'batches' | 'inUse'>) {
 
 /** What the page of an evening shows, be it a proposal or what is still to come of one that goes on. `plan` has its runs on the clock. */
 export function eveningPage(evening: Tonight, plan: EveningPlan, nowMs: number) {
+  const never = endedRuns(1, 0).total === 0;
   const zone = personsZone();
   const { runs } = evening.evening;
   // Runs that cannot be done have no place on the clock.
@@ -66,6 +68,8 @@ export function eveningPage(evening: Tonight, plan: EveningPlan, nowMs: number) 
   const bathC = first?.plan.ok ? (first.plan.value.heat?.bathC ?? 0) : 0;
   return {
     ...evening,
+    /** Nothing was ever developed here. */
+    never,
     batches: evening.batches.map((batch) => ({
       ...batch,
       rollsLeft: rollsLeft(batch.kit, { ...batch, rollsDone: batch.rollsDone + batch.waitingRolls + batch.reservedRolls }),

@@ -26,11 +26,31 @@ export function Planned({ page, refusal, instead }: PlannedProps) {
         {refusal?.field === null && <RefusalNotice refusal={refusal} />}
       </div>
       {tanks.length === 0 || batches.length === 0 || waiting.length === 0 ? (
-        <Missing tanks={tanks.length} batches={batches.length} rolls={waiting.length} />
+        <>
+          {page.never && <FirstRollOffered />}
+          <Missing tanks={tanks.length} batches={batches.length} rolls={waiting.length} />
+        </>
       ) : (
         <EveningOnPaper page={page} refusal={refusal?.field ? refusal : null} search={search} />
       )}
     </>
+  );
+}
+
+/** Whoever has never developed anything here may be led by the hand. */
+function FirstRollOffered() {
+  return (
+    <section aria-labelledby="first" className="mb-4 rounded-card bg-petrol px-5 py-6 text-white">
+      <h2 id="first" className="text-xl font-bold">
+        Never done it before?
+      </h2>
+      <p className="mt-1 mb-4 max-w-prose">
+        Your first roll, one step after another: what you need, loading in the dark, a dry run with water, then the real one.
+      </p>
+      <LinkButton to="/first-roll" className="min-h-14 px-6 text-lg">
+        Your first roll
+      </LinkButton>
+    </section>
   );
 }
 

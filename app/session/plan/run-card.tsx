@@ -8,7 +8,8 @@ import type { Fault } from '../../../core/answer.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
 import { useText, useUnits } from '../../ui/units.ts';
 import { TankTrace } from './tank-trace.tsx';
-import { Card, Notice } from '../../ui/parts.tsx';
+import { RULE_OF_WARNING } from '../../../core/beginner/rules.ts';
+import { Card, Notice, Why } from '../../ui/parts.tsx';
 import { rollRange } from '../../ui/roll-range.ts';
 import { Strip } from '../../ui/strip.tsx';
 import { RollChip } from './roll-chip.tsx';
@@ -90,7 +91,9 @@ export function RunCard({ index, run, tonight, clock, chosenStep }: RunCardProps
             </Notice>
           ))}
         {plan?.warnings.map((warning) => (
-          <Notice key={warning.code + String(warning.bath)}>{text(warning)}</Notice>
+          <Notice key={warning.code + String(warning.bath)}>
+            {text(warning)} <Why rule={RULE_OF_WARNING[warning.code]} />
+          </Notice>
         ))}
         {plan?.advice.map((advice) => (
           <Notice key={advice.message} tone="plain">

@@ -76,9 +76,14 @@ export function Equipment({ kits, tanks, thermometers }: Pick<ShelfPage, 'kits' 
         <div>
           <div className="mb-2 flex items-center justify-between">
             <h2 className="text-lg font-bold">Thermometers</h2>
-            <Link className="font-semibold underline" to="/shelf/thermometers/new">
-              Add a thermometer
-            </Link>
+            <span className="flex flex-wrap gap-x-4">
+              <Link className="font-semibold underline" to="/probes">
+                Probes
+              </Link>
+              <Link className="font-semibold underline" to="/shelf/thermometers/new">
+                Add a thermometer
+              </Link>
+            </span>
           </div>
           {thermometers.length === 0 ? (
             <p className="text-quiet">Add one to have its error taken off every reading.</p>

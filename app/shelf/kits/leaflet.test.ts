@@ -5,7 +5,7 @@ import { readKit } from '../../../core/kit/kit-document.ts';
 import { SHIPPED_KITS } from '../../../core/kit/shipped-kits.ts';
 import type { Kit } from '../../../core/kit/kit.ts';
 import type { Units } from '../../../core/units/units.ts';
-import { kitIdFor } from './kit-id.ts';
+import { kitIdFor } from '../../../core/kit/kit-id.ts';
 import { errorsByField, kitFromLeaflet, leafletFromKit, leafletSchema, type Leaflet } from './leaflet-schema.ts';
 
 const METRIC = { temperature: 'C', volume: 'ml' } as const;

@@ -1,0 +1,132 @@
+import { getFormProps, type SubmissionResult } from '@conform-to/react';
+import { useState } from 'react';
+import { Form, Link } from 'react-router';
+import { isMainDeveloper, type StepKind } from '../../../core/kit/kind.ts';
+import { whatItDoes } from '../../../core/beginner/what-a-bath-does.ts';
+import { FormErrors, TextField } from '../../ui/fields.tsx';
+import { useCheckedForm } from '../../ui/form.ts';
+import { Button, Card } from '../../ui/parts.tsx';
+import { Term } from '../../ui/term.tsx';
+import { useUnits } from '../../ui/units.ts';
+import { firstKitSchema } from '../first-schemas.ts';
+import { LeafletPicture, type LeafletPart } from './leaflet-picture.tsx';
+
+interface KitStepProps {
+  readonly kit: { readonly id: string; readonly name: string } | null;
+  readonly ownKits: readonly { readonly id: string; readonly name: string }[];
+  readonly likes: readonly { readonly id: string; readonly name: string; readonly baths: readonly string[] }[];
+  readonly like: {
+    readonly id: string;
+    readonly baths: readonly { readonly id: string; readonly kind: StepKind; readonly name: string }[];
+  };
+  readonly reply: SubmissionResult | null;
+}
+
+/** The leaflet typed in, field by field, with a picture of where a leaflet says it. */
+export function KitStep({ kit, ownKits, likes, like, reply }: KitStepProps) {
+  const units = useUnits();
+  const [form, fields] = useCheckedForm(firstKitSchema(units), reply, { like: like.id, baths: like.baths.map(() => ({})) });
+  const [part, setPart] = useState<LeafletPart | null>(null);
+  const baths = fields.baths.getFieldList();
+  const at = (of: LeafletPart) => ({ onFocus: () => setPart(of), onBlur: () => setPart(null) });
+  const unit = `°${units.temperature}`;
+  return (
+    <>
+      <p className="mb-3 max-w-prose">
+        Take the <Term id="leaflet">leaflet</Term> out of the box. All times come from it, so it is copied here once. Figures that it does
+        not give stay empty. The picture shows where a leaflet usually says it; yours may look otherwise.
+      </p>
+      {(ownKits.length > 0 || kit) && (
+        <Card className="mb-4">
+          <h3 className="mb-2 font-bold">It is here already</h3>
+          <ul className="flex flex-wrap gap-2">
+            {ownKits.map((own) => (
+              <li key={own.id}>
+                <Form method="post">
+                  <input type="hidden" name="intent" value="choose-kit" />
+                  <input type="hidden" name="kit" value={own.id} />
+                  <Button filled={own.id === kit?.id}>{own.name}</Button>
+                </Form>
+              </li>
+            ))}
+          </ul>
+        </Card>
+      )}
+      <nav aria-label="Bottles in the box" className="mb-3 flex flex-wrap items-center gap-2">
+        <span className="font-semibold">In the box are:</span>
+        {likes.map((each) => (
+          <Link
+            key={each.id}
+            to={`/first-roll?step=kit&like=${each.id}`}
+            preventScrollReset
+            aria-current={each.id === like.id ? 'true' : undefined}
+            className={`flex min-h-11 items-center rounded-card border px-3 no-underline ${each.id === like.id ? 'border-petrol bg-petrol font-bold text-white' : 'border-[#8aa39e] bg-card'}`}
+          >
+            {each.baths.join(', ').toLowerCase()}
+          </Link>
+        ))}
+      </nav>
+      <Form method="post" {...getFormProps(form)} className="grid gap-4 xl:grid-cols-[minmax(0,1fr)_24rem]">
+        <input type="hidden" name="intent" value="kit" />
+        <input type="hidden" name={fields.like.name} value={like.id} />
+        <div className="min-w-0 space-y-4">
+          <Card className="grid gap-3 sm:grid-cols-3">
+            <div className="sm:col-span-3" {...at('name')}>
+              <TextField field={fields.name} label="1. Its name, as on the box" />
+            </div>
+            <div {...at('makes')}>
+              <TextField field={fields.makesMl} label="2. It makes" unit={units.volume} figures />
+            </div>
+            <div {...at('capacity')}>
+              <TextField field={fields.capacityRolls} label="3. Good for" unit="rolls" figures hint="Empty if it does not say" />
+            </div>
+            <div {...at('wear')}>
+              <TextField field={fields.wearPercent} label="4. Each roll adds" unit="%" figures hint="Empty if it does not say" />
+            </div>
+          </Card>
+          {like.baths.map((bath, i) => {
+            const field = baths[i]?.getFieldset();
+            if (!field) return null;
+            const main = isMainDeveloper(bath.kind);
+            return (
+              <Card key={bath.id} className="grid gap-3 sm:grid-cols-2" {...at(`bath:${bath.id}`)}>
+                <div className="sm:col-span-2">
+                  <h3 className="font-bold">
+                    {5 + i}. {bath.name}
+                  </h3>
+                  <p className="text-sm text-quiet">{whatItDoes(bath.kind)}</p>
+                </div>
+                <TextField field={field.temp} label={`${bath.name}: temperature`} unit={unit} figures />
+                <TextField field={field.time} label={`${bath.name}: time`} unit="min:s" hint="Such as 3:15" />
+                {main && (
+                  <>
+                    <TextField
+                      field={fields.otherTemp}
+                      label="Another temperature"
+                      unit={unit}
+                      figures
+                      hint="If its table has a second row"
+                    />
+                    <TextField field={fields.otherTime} label="and its time" unit="min:s" hint="It lets the time follow the temperature" />
+                  </>
+                )}
+              </Card>
+            );
+          })}
+          <FormErrors errors={form.errors} />
+          <Button filled className="min-h-14 px-6 text-lg max-sm:w-full">
+            This is my kit
+          </Button>
+          <p className="text-sm text-quiet">
+            More that a leaflet may say (push, agitation, mixing) has its place on the Shelf, at the kit.
+          </p>
+        </div>
+        <div className="max-xl:order-first">
+          <div className="xl:sticky xl:top-4">
+            <LeafletPicture part={part} baths={like.baths.map(({ id, name, kind }) => ({ id, name, twoRows: isMainDeveloper(kind) }))} />
+          </div>
+        </div>
+      </Form>
+    </>
+  );
+}

@@ -1,0 +1,78 @@
+import { getFormProps, type SubmissionResult } from '@conform-to/react';
+import { Form } from 'react-router';
+import { showVolume } from '../../../core/units/volume.ts';
+import { FormErrors, SelectField, TextField } from '../../ui/fields.tsx';
+import { useCheckedForm } from '../../ui/form.ts';
+import { Button, Card } from '../../ui/parts.tsx';
+import { useUnits } from '../../ui/units.ts';
+import { firstTankSchema } from '../first-schemas.ts';
+
+const METHODS = [
+  { value: 'inversion', label: 'It is turned over by hand' },
+  { value: 'stick', label: 'A stick turns the reel' },
+  { value: 'rotary', label: 'It lies on rollers' },
+];
+
+/** Which tank it is: how much it takes, and how it is agitated. */
+export function TankStep({
+  tanks,
+  chosen,
+  once,
+  reply,
+}: {
+  readonly tanks: readonly { readonly id: string; readonly name: string; readonly volumeMl: number }[];
+  readonly chosen: string | null;
+  readonly once: string;
+  readonly reply: SubmissionResult | null;
+}) {
+  const units = useUnits();
+  const [form, fields] = useCheckedForm(firstTankSchema(units), reply, { method: 'inversion', name: 'My tank' });
+  return (
+    <>
+      <p className="mb-3 max-w-prose">
+        Look at it before you need it: the lid, the cap on it, how the light is kept out when the cap is off. Fill it with water, turn it
+        over ten times, watch where it drips.
+      </p>
+      {tanks.length > 0 && (
+        <Card className="mb-4">
+          <h3 className="mb-2 font-bold">One of yours</h3>
+          <ul className="flex flex-wrap gap-2">
+            {tanks.map((tank) => (
+              <li key={tank.id}>
+                <Form method="post">
+                  <input type="hidden" name="intent" value="choose-tank" />
+                  <input type="hidden" name="tank" value={tank.id} />
+                  <Button filled={tank.id === chosen}>
+                    {tank.name}, {showVolume(tank.volumeMl, units.volume)}
+                  </Button>
+                </Form>
+              </li>
+            ))}
+          </ul>
+        </Card>
+      )}
+      <Form method="post" {...getFormProps(form)}>
+        <input type="hidden" name="intent" value="tank" />
+        <input type="hidden" name="once" value={once} />
+        <Card className="grid gap-4 sm:grid-cols-2">
+          <h3 className="font-bold sm:col-span-2">{tanks.length > 0 ? 'Another one' : 'Your tank'}</h3>
+          <TextField field={fields.name} label="Name" />
+          <TextField
+            field={fields.volumeMl}
+            label="It takes, for one roll"
+            unit={units.volume}
+            figures
+            hint="Written on its bottom or in its leaflet"
+          />
+          <SelectField field={fields.method} label="How the film is moved" options={METHODS} />
+          <FormErrors errors={form.errors} />
+          <div className="sm:col-span-2">
+            <Button filled={tanks.length === 0} className="min-h-14 px-6 text-lg max-sm:w-full">
+              This is my tank
+            </Button>
+          </div>
+        </Card>
+      </Form>
+    </>
+  );
+}
