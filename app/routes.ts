@@ -53,6 +53,7 @@ export default [
     ]),
     route('bench', 'bench/empty.tsx'),
     route('practice', 'bench/practice.tsx'),
+    route('practice/habits', 'bench/two-habits.tsx'),
     route('practice/:practiceId/report', 'bench/practice-report.tsx'),
     route('*', 'frame/not-found.tsx'),
   ]),

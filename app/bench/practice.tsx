@@ -77,7 +77,8 @@ export default function PracticePage({ loaderData, actionData }: Route.Component
   return (
     <>
       <PageHead title="Practice">
-        A whole run in a kitchen that is made up. No film, no chemistry, nothing in the logbook: only you, the clock and the order.
+        A whole run in a kitchen that is made up. No film, no chemistry, nothing in the logbook: only you, the clock and the order. Or see{' '}
+        <Link to="/practice/habits">two habits side by side</Link>.
       </PageHead>
       <div className="grid gap-6 lg:grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)]">
         <Form method="post" {...getFormProps(form)}>

@@ -52,7 +52,7 @@ export function ProbeCard({
           <input type="hidden" name="name" value={name} />
           <label className="font-semibold">
             It is
-            <select name="reads" defaultValue={reads ?? ''} key={reads} className={`${INPUT_SHAPE} mt-1 block`}>
+            <select name="reads" defaultValue={reads ?? ''} key={reads} className={`${INPUT_SHAPE} mt-1 block font-normal`}>
               <option value="">in nothing yet</option>
               {options.map(({ value, label }) => (
                 <option key={value} value={value}>
