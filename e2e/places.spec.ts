@@ -23,6 +23,20 @@ const PLACES = [
   '/shelf/spent',
   '/shelf/cost',
   '/safety',
+  '/first-roll',
+  '/first-roll?step=kit',
+  '/first-roll?step=room',
+  '/first-roll?step=tank',
+  '/first-roll?step=loading',
+  '/first-roll?step=blind',
+  '/first-roll?step=bath',
+  '/first-roll?step=dry-run',
+  '/first-roll?step=real',
+  '/first-roll?step=after',
+  '/method',
+  '/practice',
+  '/practice/habits',
+  '/probes',
   '/shelf/kits/kiln-lane',
   '/shelf/kits/kiln-lane/leaflet',
   '/shelf/tanks/steel',
@@ -49,7 +63,11 @@ const PLACES = [
 
 /** The places a few at a time: on a busy machine all of them take longer than a test may. */
 const GROUPS = [
-  ['Session and rolls', PLACES.filter((place) => !/^\/(shelf|safety|logbook|bench|phone|screen)/.test(place))],
+  [
+    'Session and rolls',
+    PLACES.filter((place) => !/^\/(shelf|safety|logbook|bench|phone|screen|first-roll|method|practice|probes)/.test(place)),
+  ],
+  ['the first roll, practice and help', PLACES.filter((place) => /^\/(first-roll|method|practice|probes)/.test(place))],
   ['the Shelf', PLACES.filter((place) => /^\/(shelf|safety)/.test(place))],
   ['the Bench and runs of the Logbook', PLACES.filter((place) => /^\/(bench|phone|screen|logbook\/run)/.test(place))],
   ['the Logbook', PLACES.filter((place) => /^\/logbook(?!\/run)/.test(place))],

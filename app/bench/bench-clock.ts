@@ -55,6 +55,11 @@ export class BenchClock {
     return this.anchor.speed;
   }
 
+  /** Goes on from here at another speed, before the server has said so. */
+  goAt(speed: number): void {
+    this.set({ serverMs: this.nowMs(), monotonicMs: performance.now(), wallMs: Date.now(), speed });
+  }
+
   onChange(listener: () => void): () => void {
     this.listeners.add(listener);
     return () => void this.listeners.delete(listener);

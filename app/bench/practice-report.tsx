@@ -145,7 +145,12 @@ export default function PracticeReportPage({ loaderData }: Route.ComponentProps)
 /** To the second, bath by bath. */
 function Baths({ baths }: { readonly baths: readonly BathDone[] }) {
   return (
-    <div className="mt-4 overflow-x-auto rounded-card border border-line bg-card">
+    <div
+      role="region"
+      aria-label="Each bath to the second"
+      tabIndex={0}
+      className="mt-4 overflow-x-auto rounded-card border border-line bg-card"
+    >
       <table className="w-full min-w-[36rem] whitespace-nowrap">
         <caption className="sr-only">Each bath to the second</caption>
         <thead>

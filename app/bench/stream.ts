@@ -24,6 +24,8 @@ export function loader({ params, request }: Route.LoaderArgs) {
     const sendProbes = () => write(`event: probes\ndata: ${JSON.stringify(probesInUse())}\n\n`);
     const off = [onRunAnnounced(run.id, send), onProbesAnnounced(sendProbes)];
     send();
+    // A screen that was cut off learns what was said meanwhile.
+    sendProbes();
     return () => off.forEach((each) => each());
   });
 }

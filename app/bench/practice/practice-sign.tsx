@@ -10,12 +10,14 @@ export function PracticeSign({
   scene,
   speed: first,
   seed,
+  houseSpeed,
   clock,
 }: {
   readonly id: string;
   readonly scene: { readonly id: string; readonly name: string };
   readonly speed: number;
   readonly seed: number;
+  readonly houseSpeed: number;
   readonly clock: BenchClock | null;
 }) {
   const [speed, setSpeed] = useState(first);
@@ -24,6 +26,8 @@ export function PracticeSign({
     const before = speed;
     setSpeed(to);
     setSaid('');
+    // A screen may be behind the server for a moment, and never ahead of it: an act from the future would not count.
+    if (to < before) clock?.goAt(to * houseSpeed);
     try {
       const answer = await fetch(practicePlace(id).clock, {
         method: 'POST',
@@ -34,6 +38,7 @@ export function PracticeSign({
       await clock?.synchronise();
     } catch {
       setSpeed(before);
+      clock?.goAt(before * houseSpeed);
       setSaid('The server did not hear it. The clock goes on as before.');
     }
   };

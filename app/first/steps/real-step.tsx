@@ -77,7 +77,7 @@ export function RealStep({ facts, kit, once, reply, next }: RealStepProps) {
       <ol className="space-y-3">
         {parts.map((part, i) => (
           <li key={part.title}>
-            <Card className={i === at ? 'border-petrol outline-2 outline-petrol' : 'opacity-80'}>
+            <Card className={i === at ? 'border-petrol outline-2 outline-petrol' : ''}>
               <h3 className="font-bold">
                 {i + 1}. {part.title} {part.done && <span className="font-normal text-teal">· done</span>}
               </h3>

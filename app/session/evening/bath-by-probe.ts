@@ -6,6 +6,8 @@ import { heard } from '../../../core/probe/heard.ts';
 import { nowMs } from '../../server/clock.server.ts';
 import { listHeaters } from '../../server/heaters.server.ts';
 import { personsZone } from '../../server/settings.server.ts';
+import { openSessionId } from '../../server/runs.server.ts';
+import { comingOf } from '../under-way/coming.server.ts';
 import { listProbes, probeReadings } from '../../server/probes.server.ts';
 import { tonight } from '../draft/tonight.server.ts';
 import { eveningPlan } from './evening-plan.server.ts';
@@ -23,6 +25,8 @@ export interface BathByProbe {
     /** When the bottles are ready by what it saw; null until it has seen enough, and where they never are. */
     readonly ready: { readonly at: string; readonly isNow: boolean } | null;
     readonly plusMinusS: number;
+    /** Whether there is a run whose bottles it warms. */
+    readonly planned: boolean;
     /** What the heater turned out to be against what is set here; null where there is none. */
     readonly heater: number | null;
   } | null;
@@ -41,7 +45,8 @@ export function loader() {
 
 function bathByProbe(): BathByProbe {
   const now = nowMs();
-  const question = eveningPlan(tonight(), now).bathQuestion;
+  const sessionId = openSessionId();
+  const question = eveningPlan(sessionId === null ? tonight() : comingOf(sessionId), now).bathQuestion;
   const bath = question ? eveningBath(question) : null;
   const heaters = listHeaters().map(({ name, setC, heats, toldAtMs }) => ({
     name,
@@ -72,6 +77,7 @@ function bathByProbe(): BathByProbe {
       lost: says.kind === 'lost',
       ready: readyMs === null ? null : { at: clockTime(readyMs, personsZone()), isNow: readyMs <= now },
       plusMinusS: forecast?.plusMinusS ?? 0,
+      planned: question !== null,
       heater: forecast && question && question.tub.heaterW > 0 ? forecast.heater : null,
     },
     heaters,

@@ -49,7 +49,11 @@ export function ByProbe() {
           <strong className="figure whitespace-nowrap">{show(probe.c)}</strong>
           {probe.lost && ', as it said last; it is lost just now'}
           {probe.ready === null ? (
-            ', too short to say when it is ready.'
+            probe.planned ? (
+              '; it has not been heard for long enough to say when the bottles are ready.'
+            ) : (
+              '.'
+            )
           ) : probe.ready.isNow ? (
             '; the bottles are ready.'
           ) : (

@@ -1,0 +1,133 @@
+import { expect, test, type Page } from '@playwright/test';
+import { open, toTheFirstPour } from './open.ts';
+import { freshDatabase, OwnServer } from './own-server.ts';
+import { deliberate, pressable } from './press.ts';
+
+const own = new OwnServer(4595);
+const database = freshDatabase();
+const act = (page: Page) => page.locator('[data-act]');
+
+test.use({ baseURL: own.base });
+test.beforeAll(async () => own.start(database, '--demo'));
+test.afterAll(async () => own.kill());
+
+/** A probe on a wire of its own: no cookie, no origin, only its token. */
+async function send(token: string, readings: object[], name = 'tank') {
+  return fetch(`${own.base}/probes/${name}/readings`, {
+    method: 'POST',
+    headers: { Authorization: `Bearer ${token}`, 'Content-Type': 'application/json' },
+    body: JSON.stringify({ readings }),
+  });
+}
+const now = (c: number, agoS = 0) => ({ at: new Date(Date.now() - agoS * 1000).toISOString(), c });
+
+test('a probe drives the developer’s finish by itself; garbled, jumping, killed and lost it is said, and the run goes on', async ({
+  page,
+}) => {
+  await open(page, '/probes');
+  await expect(page.getByText('No probe yet')).toBeVisible();
+  const adding = page.getByLabel('Name').first();
+  await adding.fill('../tank');
+  await page.getByRole('button', { name: 'Add it and show its token' }).first().click();
+  await expect(page.getByText(/A short name of letters, digits and dashes/).first()).toBeVisible();
+  await adding.fill('tank');
+  await page.getByRole('button', { name: 'Add it and show its token' }).first().click();
+  const token = (await page.locator('.select-all').textContent()) ?? '';
+  expect(token).toHaveLength(43);
+  await page.getByText('Send from a shell').click();
+  await expect(page.getByText(`TOKEN=${token}`)).toBeVisible();
+  await page.getByLabel('It is').selectOption('tank');
+  await open(page, '/probes');
+  await expect(page.getByText(token)).toHaveCount(0);
+  await expect(page.getByLabel('It is')).toHaveValue('tank');
+
+  await toTheFirstPour(page);
+  await pressable(page);
+  await page.keyboard.press('Space');
+  await expect(act(page)).toHaveText(/is done/);
+  await deliberate(page);
+  await expect(act(page)).toHaveText(/Pour developer in/);
+  await pressable(page);
+  await page.keyboard.press('Space');
+  await expect(act(page)).toHaveText(/Pour out now/);
+  for (const c of [36.9, 36.88, 36.87]) {
+    expect((await send(token, [now(c)])).status).toBe(200);
+    await page.waitForTimeout(1100);
+  }
+  const signs = page.getByRole('list', { name: 'Probes' });
+  await expect(signs).toContainText(/36\.[89] °C/);
+  await expect(page.getByRole('heading', { name: 'Developer in the tank, by probe tank' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Correction' }).first()).toContainText('Cooler than planned');
+  const finish = await page.getByText(/^Tank empty at/).textContent();
+
+  await test.step('what no water does goes into no run', async () => {
+    const answer = await send(token, [now(98.2), now(20)]);
+    expect(((await answer.json()) as { setAside: object[] }).setAside).toHaveLength(2);
+    await expect(page.getByText(/^Tank empty at/)).toHaveText(finish ?? '');
+  });
+  await test.step('its wire is cut: it is said after ten seconds, and found again', async () => {
+    await expect(signs).toContainText('lost for', { timeout: 30_000 });
+    await expect(page.getByText(/^Tank empty at/)).toBeVisible();
+    expect((await send(token, [now(36.8)])).status).toBe(200);
+    await expect(signs).not.toContainText('lost for');
+  });
+  await test.step('the server is killed meanwhile: what waited in the probe comes after it', async () => {
+    await own.kill();
+    const waiting = Array.from({ length: 4 }, (_, i) => now(36.7, 4 - i));
+    expect(await send(token, waiting).catch(() => null)).toBeNull();
+    await own.start(database, '--keep');
+    expect((await send(token, waiting)).status).toBe(200);
+    // Once the screen has its stream again it is told at once, without waiting for the next second.
+    expect((await send(token, [now(36.66)])).status).toBe(200);
+    await expect(signs).toContainText('36.7 °C', { timeout: 9000 });
+  });
+  await test.step('undo takes back the pour and no reading', async () => {
+    await page.keyboard.press('z');
+    await expect(act(page)).toHaveText(/Pour developer in/);
+  });
+
+  await open(page, '/probes');
+  await page.getByText(/^Set aside: the last/).click();
+  await expect(page.getByText(/If it counts in Fahrenheit/)).toBeVisible();
+  await page.setViewportSize({ width: 390, height: 844 });
+  expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0);
+});
+
+test('another’s token, none, and a page of another site send nothing; the bath is told by the probe in it, and the heater set', async ({
+  page,
+}) => {
+  await open(page, '/probes');
+  for (const [what, n] of [
+    ['tub', 0],
+    ['tub-heater', 1],
+  ] as const) {
+    await page.getByLabel('Name').nth(n).fill(what);
+    await page.getByRole('button', { name: 'Add it and show its token' }).nth(n).click();
+    await expect(page.getByText(`The token of ${what}: shown once`)).toBeVisible();
+    tokens[what] = (await page.locator('.select-all').textContent()) ?? '';
+  }
+  const tub = tokens['tub'] ?? '';
+  expect((await send(tub, [now(38)], 'tank')).status).toBe(401);
+  expect((await send('', [now(38)], 'tub')).status).toBe(403);
+  await page
+    .locator('section', { has: page.getByRole('heading', { name: 'tub', exact: true }) })
+    .getByLabel('It is')
+    .selectOption('tub');
+  // Ten minutes of a bath that warms at half a degree a minute, in one go.
+  const warming = Array.from({ length: 600 }, (_, s) => now(30 + (600 - (600 - s)) * 0.008, 600 - s));
+  expect((await send(tub, warming, 'tub')).status).toBe(200);
+
+  await open(page, '/');
+  const byProbe = page.getByRole('region', { name: 'By the probe' }).first();
+  await expect(byProbe).toContainText(/the bath is at 34\.8 °C, bottles ready at \d\d:\d\d ± \d+ min\./);
+  await byProbe.getByRole('button', { name: /^Set it to/ }).click();
+  await expect(byProbe).toContainText(/tub-heater is told to hold 3\d\.\d °C\./);
+  const asked = await fetch(`${own.base}/heaters/tub-heater`, {
+    method: 'PUT',
+    headers: { Authorization: `Bearer ${tokens['tub-heater'] ?? ''}`, 'Content-Type': 'application/json' },
+    body: JSON.stringify({ runsAtC: 38, heats: true }),
+  });
+  expect(await asked.json()).toMatchObject({ name: 'tub-heater', heats: true });
+  await expect(byProbe).toContainText('tub-heater: heating', { timeout: 30_000 });
+});
+const tokens: Record<string, string> = {};
