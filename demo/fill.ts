@@ -23,6 +23,7 @@ import { saveLesson } from '../app/server/lessons.server.ts';
 import { saveLook } from '../app/server/looks.server.ts';
 import { addMeasure } from '../app/server/measures.server.ts';
 import { indexRunAnew } from '../app/run/run-index.server.ts';
+import { putPractice } from './practised.ts';
 import { drawStrip, measureDrawn, writeSampleScans } from './strips.ts';
 import { setCap } from '../app/server/bottles.server.ts';
 import { saveContains } from '../app/server/safety-sheets.server.ts';
@@ -278,6 +279,7 @@ export async function fillDemo(): Promise<void> {
     putLogbook();
   });
   await putStrips();
+  inTransaction(putPractices);
   for (const run of endedRuns(-1, 0).runs) indexRunAnew(run.id);
 }
 
@@ -290,6 +292,13 @@ function putLogbook(): void {
     saveLook({ id: `look-${runId}`, runId, rollId: roll === undefined ? null : (run.plan.rollIds[roll] ?? null), atMs, ...look });
   }
   for (const { run, ...lesson } of DEMO_LESSONS) saveLesson({ ...lesson, runId: run }, (findRun(run)?.endedAtMs ?? 0) + 27 * 3_600_000);
+}
+
+/** Somebody tried two kitchens before they ran one. */
+function putPractices(): void {
+  const evening = (days: number) => set(daysAgo(days), { hours: 20, minutes: 10 }).getTime();
+  putPractice({ id: 'practice-calm', scene: 'calm', seed: 3, startedAtMs: evening(12), reads: true, misses: 4 }, dice);
+  putPractice({ id: 'practice-cold', scene: 'cold-kitchen', seed: 7, startedAtMs: evening(5), reads: true, misses: 9 }, dice);
 }
 
 /** Scans of strips’ ends are drawn, and then measured as any other scan is. */

@@ -237,6 +237,7 @@ test('a heater is set by a person or by its token, says what it does, and takes 
 });
 
 test('Session hears from the probe in the tub when the bottles are ready, and nothing where there is none', async () => {
+  acts('given-up', { reason: '', countsRolls: false }, nowMs());
   storeRoll('waits');
   const now = nowMs();
   const warming = Array.from({ length: 300 }, (_, i) => reading(now - (300 - i) * 2000, 25 + i * 0.02));

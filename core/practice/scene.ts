@@ -94,7 +94,14 @@ export function setScene(id: SceneId, plan: RunPlan, seed: number): SceneSet {
   switch (id) {
     case 'cold-kitchen': {
       const roomC = Math.round(between(12, 16, 1));
-      return { ...still, kitchen: { ...calm, roomC, tank: { ...calm.tank, startC: roomC, stands: 'air' } } };
+      return {
+        ...still,
+        kitchen: {
+          ...calm,
+          roomC,
+          tank: { ...calm.tank, startC: roomC, stands: 'air', coolingPerMin: DEFAULT_COOLING_PER_MIN.air[materialOfTank(plan)] },
+        },
+      };
     }
     case 'falling-sink': {
       const fallen = between(0.6, 1.4, 1);
@@ -125,12 +132,14 @@ export function setScene(id: SceneId, plan: RunPlan, seed: number): SceneSet {
   }
 }
 
+const materialOfTank = (plan: RunPlan) => (plan.tank.method === 'rotary' ? 'rotary' : 'plastic');
+
 /** Everything as it should be: the bath at its set point, each bottle at what it is poured at, the tank warmed in the bath. */
 function calmKitchen(plan: RunPlan): KitchenSetting {
   const firstDeveloper = plan.steps.find((step) => isDeveloper(step.kind)) ?? plan.steps[0];
   const setC = firstDeveloper ? pouredAtC(firstDeveloper) : 38;
   const fromBottles = new Map(plan.steps.filter((step) => step.bottle !== null).map((step) => [step.bath, pouredAtC(step)]));
-  const material = plan.tank.method === 'rotary' ? 'rotary' : 'plastic';
+  const material = materialOfTank(plan);
   return {
     roomC: 21,
     tub: { litres: BATH_LITRES, startC: setC, setC, heaterW: 800, lidded: false },

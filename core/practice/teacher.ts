@@ -58,8 +58,9 @@ function mend(mark: MarkOf, baths: readonly BathDone[]): Sentence {
         (bath) => Math.abs(Math.log(Math.max(0.01, bath.share ?? 0))),
       );
       if (!worst || worst.skipped || worst.share === null) return sentence`Without its developer there is no picture.`;
-      const way = worst.share < 1 ? 'too little' : 'too much';
-      return sentence`${worst.name} gave ${percent(worst.share)} of the development: ${way}. ${worst.share < 1 ? 'The negatives would come out thin.' : 'The negatives would come out dense.'}`;
+      return worst.share < 1
+        ? sentence`${worst.name} gave ${percent(worst.share)} of the development: too little, the negatives would come out thin. Warm the tank, and read it again as it cools.`
+        : sentence`${worst.name} gave ${percent(worst.share)} of the development: too much, the negatives would come out dense. Pour out when the clock says so.`;
     }
     case 'pouring-out': {
       const worst = worstBy(baths, (bath) => (bath.developer ? Math.abs(bath.outLateS) : Math.max(0, -bath.outLateS)));

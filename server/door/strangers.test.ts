@@ -240,7 +240,7 @@ test('the Bench’s screen has the Bench and no more; the book’s screen has al
   const bench = { Cookie: await at.letIn('plain', 'bench') };
   const book = { Cookie: await at.letIn('secure', 'book') };
   const allowed = (path: string) =>
-    /^\/(bench|practice|clock$|evening\/stream$|runs\/one\/(begin|replan)$|sessions\/|tips$|zone$|screen$|safety$)/.test(path);
+    /^\/(bench|practice|clock$|evening\/stream$|runs\/one\/(begin|replan)$|sessions\/|tips$|zone$|screen$|safety$|method$)/.test(path);
   for (const path of PATHS.filter((each) => !each.endsWith('/stream')))
     for (const asked of [path, asData(path), path.toUpperCase(), `${path}/`.replace('//', '/')]) {
       const [atBench, inBook] = [await at.ask('plain', asked, { headers: bench }), await at.ask('secure', asked, { headers: book })];
