@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
+import { spawn } from 'node:child_process';
 import { open, toTheFirstPour } from './open.ts';
 import { freshDatabase, OwnServer } from './own-server.ts';
 import { deliberate, pressable } from './press.ts';
@@ -131,3 +132,37 @@ test('another’s token, none, and a page of another site send nothing; the bath
   await expect(byProbe).toContainText('tub-heater: heating', { timeout: 30_000 });
 });
 const tokens: Record<string, string> = {};
+
+test('a probe that is made up ships with it: it adds itself, sends like any other, and its heater takes what it is told', async ({
+  page,
+}) => {
+  const standIn = (...options: string[]) => {
+    const child = spawn(process.execPath, ['--import', 'tsx', 'cli/probe.ts', '--url', own.base, ...options], {
+      stdio: ['ignore', 'pipe', 'pipe'],
+    });
+    let said = '';
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (piece: Buffer) => (said += piece.toString()));
+    const ended = new Promise<number | null>((resolve) => child.once('exit', resolve));
+    return { child, ended, said: () => said };
+  };
+  const wrong = standIn('--scene', 'moon');
+  expect(await wrong.ended).toBe(1);
+  expect(wrong.said()).toContain('--scene: one of calm, cold-kitchen, falling-sink.');
+
+  const probe = standIn('--scene', 'cold-kitchen', '--speed', '10', '--seconds', '60');
+  try {
+    await expect.poll(probe.said, { timeout: 60_000 }).toContain('sim-tub sends to');
+    await open(page, '/probes');
+    const card = page.locator('section', { has: page.getByRole('heading', { name: 'sim-tub', exact: true }) });
+    await expect(card).toContainText('Heard just now.', { timeout: 30_000 });
+    await expect(card).toContainText(/\d\d\.\d °C/);
+    const heater = page.locator('section', { has: page.getByRole('heading', { name: /^sim-tub-heater/ }) });
+    await heater.getByLabel('Hold the bath at').fill('37,4');
+    await heater.getByRole('button', { name: 'Set it' }).click();
+    await expect(heater).toContainText('Set to 37.4 °C, heating.', { timeout: 30_000 });
+  } finally {
+    probe.child.kill();
+  }
+  await probe.ended;
+  await expect(page.getByText(/^Lost: silent for/).first()).toBeVisible({ timeout: 40_000 });
+});

@@ -31,6 +31,44 @@ test('a line is added to a leaflet, and what was typed in the others stays', asy
   await expect(page.getByRole('textbox', { name: 'Time, line 2' }).first()).toHaveValue('5:20');
 });
 
+test('a first session, a dry run, a probe and its place go on without scripts', async ({ page }) => {
+  await page.goto('/first-roll');
+  await page.getByRole('button', { name: 'I have all that' }).click();
+  await expect(page.getByRole('heading', { name: 'The kit in your hand' })).toBeVisible();
+  // What is wrong is said by its field, and what was typed stays.
+  await page.getByLabel('1. Its name').fill('Kitchen kit');
+  await page.getByLabel('Developer: time').fill('soon');
+  await page.getByRole('button', { name: 'This is my kit' }).click();
+  await expect(page.getByText('Minutes and seconds, such as 3:15.').first()).toBeVisible();
+  await expect(page.getByLabel('Developer: time')).toHaveValue('soon');
+  await page.goto('/first-roll?step=blind');
+  await page.getByRole('button', { name: /count it/ }).click();
+  await expect(page.getByRole('button', { name: /count it/ })).toContainText('1');
+  // A word of the trade leads to its entry.
+  await page.goto('/first-roll?step=needed');
+  await page.getByRole('button', { name: 'C-41', exact: true }).click();
+  await expect(page).toHaveURL(/\/method#word-c-41$/);
+
+  await page.goto('/practice');
+  await page.getByRole('button', { name: 'To the practice Bench' }).click();
+  await page.waitForURL(/\/practice\/[\w-]+$/);
+  const bench = page.url();
+  await page.getByRole('button', { name: /Go on without/ }).click();
+  await page.locator('[data-act]').click();
+  await expect(page.locator('[data-act]')).toHaveText(/is done|Pour out now/);
+  await page.goto(`${bench}/report`);
+  await expect(page.getByText('It goes on: this is what there is of it so far.')).toBeVisible();
+
+  await page.goto('/probes');
+  await page.getByLabel('Name').first().fill('sink');
+  await page.getByRole('button', { name: 'Add it and show its token' }).first().click();
+  await expect(page.locator('.select-all')).toHaveText(/^[\w-]{43}$/);
+  await page.goto('/probes');
+  await page.getByLabel('It is').selectOption('tub');
+  await page.getByRole('button', { name: 'Put it there' }).click();
+  await expect(page.getByLabel('It is')).toHaveValue('tub');
+});
+
 test.describe('a whole run without scripts', () => {
   const own = new OwnServer(4530, { STEADY_REEL_TEST_SPEED: '4' });
   test.use({ baseURL: own.base });

@@ -9,6 +9,7 @@ const ORDER = [
   '## The Logbook',
   '## The server under load',
   '## The door',
+  '## Probes',
   '## Killed at any instant',
   '## The Bench',
   '## An hour of cues',

@@ -66,8 +66,6 @@ function intoTheRun(name: string, fresh: readonly ProbeReading[]): { readonly ru
       c,
       shownC: c,
       thermometer: `probe ${name}`,
-      thermometerId: null,
-      of: 'tank',
       probe: name,
     });
     readings++;

@@ -6,8 +6,8 @@ const MOVED_K = 0.1;
 /** Two medians nearer together than this share most of what they are made of. */
 const LEAST_APART_MS = 1000;
 /** A bath that goes on and on needs no more readings for it: from here they are kept further and further apart. */
-const LONG_MS = 600_000;
-const SHARE_OF_A_LONG_BATH = 60;
+const LONG_MS = 900_000;
+const SHARE_OF_A_LONG_BATH = 15;
 
 /**
  * What of a tank's readings goes into the run: one each five seconds, or sooner where it moved by a tenth of a degree
