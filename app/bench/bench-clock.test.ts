@@ -114,3 +114,29 @@ test.each([1, 30])('a page opened from its copy goes by the last contact, at spe
   }
   Reflect.deleteProperty(globalThis, 'localStorage');
 });
+
+test('a clock that is slowed is never ahead of the server, and one that the server has not answered goes on without a jump', () => {
+  const clock = new BenchClock({ nowMs: 1000, speed: 20 }, { clock: '/practice/x/clock', kept: false });
+  pass(100);
+  expect(clock.nowMs()).toBe(3000);
+  clock.goAt(1);
+  expect(clock.nowMs()).toBe(3000);
+  pass(500);
+  expect([clock.nowMs(), clock.speed]).toEqual([3500, 1]);
+});
+
+test('a practice asks its own clock, and leaves what is known of the house’s alone', async () => {
+  const asked: string[] = [];
+  const answer = globalThis.fetch;
+  globalThis.fetch = async (address) => {
+    asked.push(String(address as string));
+    return answer(address);
+  };
+  const remembered = jest.fn();
+  Object.defineProperty(globalThis, 'localStorage', { value: { setItem: remembered, getItem: () => null }, configurable: true });
+  const clock = new BenchClock({ nowMs: trueServerMs(), speed: 1 }, { clock: '/practice/x/clock', kept: false });
+  expect(await clock.synchronise()).toBe(true);
+  clock.recall();
+  expect(new Set(asked)).toEqual(new Set(['/practice/x/clock']));
+  expect(remembered).not.toHaveBeenCalled();
+});

@@ -64,8 +64,8 @@ function Digits({ seconds, over, label }: { readonly seconds: number; readonly o
 }
 
 /** One sentence for somebody who has never done it (domain.md 19). */
-function WhatItDoes({ kind }: { readonly kind: StepKind }) {
-  return <p className="mt-1 max-w-2xl text-[1.05rem] text-aqua sm:text-lg">{whatItDoes(kind)}</p>;
+function WhatItDoes({ kind, before }: { readonly kind: StepKind; readonly before: StepKind | undefined }) {
+  return <p className="mt-1 max-w-2xl text-[1.05rem] text-aqua sm:text-lg">{whatItDoes(kind, before)}</p>;
 }
 
 function Running({ plan, state, now, nowMs, act, bottles, explains }: NowProps) {
@@ -80,7 +80,7 @@ function Running({ plan, state, now, nowMs, act, bottles, explains }: NowProps) 
   return (
     <>
       <h2 className="text-[1.7rem] font-bold sm:text-3xl">{step.name}</h2>
-      {explains && <WhatItDoes kind={step.kind} />}
+      {explains && <WhatItDoes kind={step.kind} before={plan.steps[state.step - 1]?.kind} />}
       <Digits seconds={over ? Math.floor((nowMs - running.endsAtMs) / 1000) : leftS} over={over} label={over ? 'over by' : 'left'} />
       {over ? (
         <p className="mt-2 text-xl font-semibold text-straw" role="alert">
@@ -166,7 +166,7 @@ function Between({ plan, state, now, nowMs, act, bottles, today, explains }: Now
   return (
     <>
       <h2 className="text-[1.7rem] font-bold sm:text-3xl">{first ? 'Ready for the first pour' : `Next: ${step.name.toLowerCase()}`}</h2>
-      {explains && <WhatItDoes kind={step.kind} />}
+      {explains && <WhatItDoes kind={step.kind} before={plan.steps[state.step - 1]?.kind} />}
       {leftS === null ? (
         <p className="mt-3 text-xl text-night-quiet">
           The clock starts when you press: {plan.clock === 'tank-full' ? 'when the tank is full' : 'at the first drop'}.

@@ -36,6 +36,7 @@ class World {
   nowMs = 1_795_000_000_000;
   fates: Fate[] = [];
   readonly moved: ((message: unknown) => void)[] = [];
+  probes: ((message: unknown) => void)[] = [];
   readonly streams = new Set<{ onmessage: ((message: unknown) => void) | null; after: number }>();
 
   install() {
@@ -56,6 +57,7 @@ class World {
       }
       addEventListener(kind: string, heard: (message: unknown) => void) {
         if (kind === 'moved') world.moved.push(heard);
+        if (kind === 'probes') world.probes.push(heard);
       }
       close() {
         this.readyState = 2;
@@ -239,4 +241,21 @@ test('a run that was planned anew on another screen is followed', async () => {
   await settle();
   world.moved.forEach((heard) => heard({ data: JSON.stringify({ to: 'the-new-run' }) }));
   expect(channel.snapshot().movedTo).toBe('the-new-run');
+});
+
+test('what the probes say is shown as it comes, and no act of the run is touched by it', async () => {
+  const channel = await screen('laptop');
+  channel.act(note('before'));
+  await settle();
+  expect(channel.snapshot().probes).toBeNull();
+  const said = [{ name: 'tank', reads: 'tank', heard: { kind: 'heard', atMs: 5, c: 37.9 } }];
+  const { state } = channel.snapshot();
+  let told = 0;
+  channel.subscribe(() => told++);
+  for (const heard of world.probes) heard({ data: JSON.stringify(said) });
+  expect(told).toBe(1);
+  expect(channel.snapshot().probes).toEqual(said);
+  // The same fold as before: a figure each second must not fold a whole run each second.
+  expect(channel.snapshot().state).toBe(state);
+  channel.close();
 });

@@ -7,7 +7,8 @@ import { showDuration } from '../../core/units/duration.ts';
 import { showTemperature, showTemperatureChange } from '../../core/units/temperature.ts';
 import { pouredAtC } from '../../core/schedule/cues.ts';
 import { predictedC, pourNowC } from '../../core/run/tank-now.ts';
-import { Working } from '../ui/parts.tsx';
+import { RULE_OF_WARNING } from '../../core/beginner/rules.ts';
+import { Why, Working } from '../ui/parts.tsx';
 import { rollRange } from '../ui/roll-range.ts';
 import { asMessage, sentence, textIn } from '../../core/units/sentence.ts';
 import { useText, useUnits } from '../ui/units.ts';
@@ -140,7 +141,7 @@ export function Correction({ plan, state, now, act }: SideProps) {
       </p>
       {running.finish.warnings.map((warning) => (
         <p key={warning.code} className="mt-1 text-straw">
-          {text(warning)}
+          {text(warning)} <Why rule={RULE_OF_WARNING[warning.code]} aside />
         </p>
       ))}
       <button

@@ -191,6 +191,7 @@ function Both({ names, seen }: { readonly names: readonly [string, string]; read
           </span>
         </figcaption>
       </figure>
+      <Given names={names} seen={seen} />
       <table className="mt-4 w-full max-w-2xl">
         <thead>
           <tr className="text-left text-sm text-quiet">
@@ -249,4 +250,46 @@ function pieces(trace: HabitSeen['trace']): { readonly atS: number; readonly tan
     else lines.at(-1)?.push({ atS, tankC });
   }
   return lines.filter((line) => line.length > 1);
+}
+
+const GIVEN_HEIGHT = 110;
+
+/** What the film has got by and by, up to where its developers end: the line at the top is what it should have. */
+function Given({ names, seen }: { readonly names: readonly [string, string]; readonly seen: readonly [HabitSeen, HabitSeen] }) {
+  const ends = seen.map(({ baths, developers }) => baths.findLast(({ name }) => developers.some((each) => each.name === name))?.toS ?? 1);
+  const lastS = Math.max(...ends);
+  const most = Math.max(1, ...seen.flatMap(({ trace }) => trace.map(({ given }) => given)));
+  const y = (given: number) => GIVEN_HEIGHT - 4 - (given / most) * (GIVEN_HEIGHT - 12);
+  const end = (i: number) => Math.round((seen[i]?.trace.at(-1)?.given ?? 0) * 100);
+  return (
+    <figure className="mt-4">
+      <svg
+        viewBox={`0 0 ${WIDTH} ${GIVEN_HEIGHT}`}
+        preserveAspectRatio="none"
+        className="h-28 w-full rounded border border-line bg-white"
+        role="img"
+        aria-label={`What the film got by the end of its development. ${names.map((name, i) => `${name}: ${end(i)} %`).join('. ')}.`}
+      >
+        <line x1={0} x2={WIDTH} y1={y(1)} y2={y(1)} stroke="#12776d" vectorEffect="non-scaling-stroke" />
+        {seen.map(({ trace }, i) => (
+          <polyline
+            key={i}
+            points={trace
+              .filter(({ atS }) => atS <= lastS)
+              .map(({ atS, given }) => `${((atS / lastS) * WIDTH).toFixed(1)},${y(given).toFixed(1)}`)
+              .join(' ')}
+            fill="none"
+            stroke={LOOKS[i]?.stroke}
+            strokeDasharray={LOOKS[i]?.dash}
+            strokeWidth={2.5}
+            vectorEffect="non-scaling-stroke"
+          />
+        ))}
+      </svg>
+      <figcaption className="mt-1 text-sm text-quiet">
+        What the film has got, to the end of development (<span className="figure">{showDuration(Math.round(lastS))}</span>). The line
+        across is what it should have.
+      </figcaption>
+    </figure>
+  );
 }

@@ -1,5 +1,7 @@
 import fc from 'fast-check';
-import { BATH_KINDS } from '../kit/kind.ts';
+import { BATH_KINDS, bleachesOrFixes, isDeveloper, isWater } from '../kit/kind.ts';
+import { usualQuestion } from '../schedule/a-question.fixture.ts';
+import { planRun } from '../schedule/plan.ts';
 import { readKit } from '../kit/kit-document.ts';
 import { SHIPPED_KITS, shippedKit } from '../kit/shipped-kits.ts';
 import { kitFromFigures } from './first-kit.ts';
@@ -14,6 +16,21 @@ test('every bath of every shipped kit says in one sentence or two what it does',
   for (const kind of [...BATH_KINDS, 'wetting-agent' as const])
     expect([kind, whatItDoes(kind)]).toEqual([kind, expect.stringMatching(/^[A-Z].{20,140}\.$/)]);
   for (const kit of SHIPPED_KITS) for (const bath of kit.baths) expect(whatItDoes(bath.kind).length).toBeGreaterThan(20);
+});
+
+test('water after a developer is there for the developer, and water at the end for bleach and fixer', () => {
+  for (const kit of SHIPPED_KITS) {
+    const planned = planRun({ ...usualQuestion(kit.id), habits: { afterDeveloper: 'rinse' } });
+    if (!planned.ok) throw new Error(kit.id);
+    planned.value.steps.forEach((step, i, steps) => {
+      const before = steps[i - 1]?.kind;
+      const says = whatItDoes(step.kind, before);
+      if (isWater(step.kind) && before && isDeveloper(before))
+        expect([kit.id, says]).toEqual([kit.id, expect.stringContaining('the developer out of the film')]);
+      if (step.kind === 'wash' && before && bleachesOrFixes(before))
+        expect([kit.id, says]).toEqual([kit.id, expect.stringContaining('bleach and fixer')]);
+    });
+  }
 });
 
 test('in whatever order steps are done, it goes on with one that is not, and nothing done is forgotten', () => {

@@ -1,4 +1,4 @@
-import type { StepKind } from '../kit/kind.ts';
+import { isDeveloper, isWater, type StepKind } from '../kit/kind.ts';
 
 /** What a bath does and why it comes here, in one sentence for somebody who has never done it (domain.md 19). */
 const WORDS: Readonly<Record<StepKind, string>> = {
@@ -21,6 +21,10 @@ const WORDS: Readonly<Record<StepKind, string>> = {
   'wetting-agent': 'A drop that lets water run off evenly, so that no drying marks stay.',
 };
 
-export function whatItDoes(kind: StepKind): string {
-  return WORDS[kind];
+/** Water after a developer has another task than water at the end. */
+const AFTER_A_DEVELOPER = 'Takes the developer out of the film, so that it works no further and spoils no bath that follows.';
+
+/** `before` is the bath that was in the tank before it; absent for the bath as such. */
+export function whatItDoes(kind: StepKind, before?: StepKind): string {
+  return isWater(kind) && before !== undefined && isDeveloper(before) ? AFTER_A_DEVELOPER : WORDS[kind];
 }

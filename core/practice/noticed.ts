@@ -1,7 +1,7 @@
 import { isDeveloper } from '../kit/kind.ts';
 import type { RunPlan } from '../run/run-plan.ts';
 import type { RunState } from '../run/state.ts';
-import type { SceneSet } from './scene.ts';
+import { washThatMayWait, type SceneSet } from './scene.ts';
 import { whatStepGot } from '../run/what-a-step-got.ts';
 import { sentence, type Sentence } from '../units/sentence.ts';
 import { forgottenMs, type PracticeRun } from './kitchen-of-run.ts';
@@ -54,7 +54,7 @@ export function noticed({ plan, set }: PracticeRun, state: RunState): Noticed[] 
     });
   }
   if (set.call) {
-    const wash = plan.steps.findIndex((step) => step.kind === 'wash');
+    const wash = washThatMayWait(plan) ?? -1;
     const got = whatStepGot(plan, wash, state.actual[wash] ?? null);
     if (got)
       said.push({

@@ -3,7 +3,9 @@ import { sayIn } from '../units/sentence.ts';
 import { practice, practised, practisedPlan, type Manner } from './a-practice.fixture.ts';
 import { kitchenAt } from './kitchen-of-run.ts';
 import { practiceReport } from './report.ts';
-import { PRACTICE_SCENES, SCENE_IDS, setScene } from './scene.ts';
+import { isDeveloper } from '../kit/kind.ts';
+import { SHIPPED_KITS } from '../kit/shipped-kits.ts';
+import { PRACTICE_SCENES, SCENE_IDS, setScene, washThatMayWait } from './scene.ts';
 import { teacher } from './teacher.ts';
 
 const C: { readonly temperature: 'C'; readonly volume: 'ml' } = { temperature: 'C', volume: 'ml' };
@@ -76,6 +78,36 @@ test('a call in the wash costs nothing; a wash cut short for it is told', () => 
   const wash = run.plan.steps.find((step) => step.kind === 'wash');
   expect(report(run, { outLateS: { [wash?.id ?? '']: 240 } }).noticed.map(({ done }) => done)).toEqual([true]);
   expect(report(run, { outLateS: { [wash?.id ?? '']: -(wash?.seconds ?? 0) * 0.6 } }).noticed.map(({ done }) => done)).toEqual([false]);
+});
+
+test('nobody rings between two developers: the call comes in the last wash, and in no run without one', () => {
+  for (const kitId of SHIPPED_KITS.map(({ id }) => id)) {
+    const plan = practisedPlan(kitId);
+    const { call } = setScene('phone-call', plan, 3);
+    const place = washThatMayWait(plan);
+    expect([kitId, call === null]).toEqual([kitId, place === null]);
+    if (place === null) continue;
+    expect(plan.steps[place]?.kind).toBe('wash');
+    expect(plan.steps.slice(place).some((step) => isDeveloper(step.kind))).toBe(false);
+    // Whoever cuts the first wash of slides short did not do it for a call.
+    const first = plan.steps.find((step) => step.kind === 'wash');
+    const run = practice('phone-call', 3, plan);
+    if (first && first.id !== plan.steps[place]?.id)
+      expect(report(run, { outLateS: { [first.id]: -first.seconds * 0.6 } }).noticed.map(({ done }) => done)).toEqual([true]);
+  }
+});
+
+test('every scene can be set in every shipped kit, and is gone through without a figure that is none', () => {
+  for (const { id: kitId } of SHIPPED_KITS)
+    for (const scene of SCENE_IDS) {
+      const run = practice(scene, 5, practisedPlan(kitId));
+      const all = report(run, {});
+      expect([kitId, scene, all.baths.length]).toEqual([kitId, scene, run.plan.steps.length]);
+      expect(JSON.stringify([all, run.set])).not.toMatch(/NaN|Infinity/);
+      const shares = all.baths.flatMap(({ share }) => (share === null ? [] : [share]));
+      // Even unread and in a cold kitchen a practice is no ruin.
+      for (const share of shares) expect([kitId, scene, share > 0.5 && share < 1.6]).toEqual([kitId, scene, true]);
+    }
 });
 
 test('a dry run with water is asked for its order and its seconds alone: nobody is praised for what was not there', () => {

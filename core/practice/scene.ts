@@ -1,5 +1,5 @@
 import { DEFAULT_COOLING_PER_MIN, DEFAULT_TANK_HEAT_JK } from '../heat/water.ts';
-import { isDeveloper } from '../kit/kind.ts';
+import { bleachesOrFixes, isDeveloper } from '../kit/kind.ts';
 import type { RunPlan } from '../run/run-plan.ts';
 import { pouredAtC } from '../schedule/cues.ts';
 import { chance } from './chance.ts';
@@ -126,10 +126,20 @@ export function setScene(id: SceneId, plan: RunPlan, seed: number): SceneSet {
       return { ...still, kitchen, thermometers: [other, checked], trusted: checked.name };
     }
     case 'phone-call':
-      return { ...still, kitchen: calm, call: { afterS: Math.round(between(25, 60, 1)), lastsS: 240 } };
+      return {
+        ...still,
+        kitchen: calm,
+        call: washThatMayWait(plan) === null ? null : { afterS: Math.round(between(25, 60, 1)), lastsS: 240 },
+      };
     case 'calm':
       return { ...still, kitchen: calm };
   }
+}
+
+/** The last wash, with bleach and fixer behind it: between two developers no film may wait. Null where there is none. */
+export function washThatMayWait(plan: RunPlan): number | null {
+  const place = plan.steps.findLastIndex((step) => step.kind === 'wash');
+  return place >= 0 && plan.steps.slice(0, place).some((step) => bleachesOrFixes(step.kind)) ? place : null;
 }
 
 const materialOfTank = (plan: RunPlan) => (plan.tank.method === 'rotary' ? 'rotary' : 'plastic');

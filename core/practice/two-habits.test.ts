@@ -35,5 +35,9 @@ test('what is drawn begins with the first pour, ends with the last bath, and is 
   expect(seen.trace[0]?.atS).toBe(0);
   expect(seen.baths.map(({ id }) => id)).toEqual(plan.steps.map(({ id }) => id));
   expect(seen.totalS).toBe(plan.steps.reduce((sum, step) => sum + step.seconds, 0) + plan.changeoverS * (plan.steps.length - 1));
+  // What the film has grows while a developer is in, and never falls.
+  expect(seen.trace.every(({ given }, i) => i === 0 || given >= (seen.trace[i - 1]?.given ?? 0))).toBe(true);
+  expect(seen.trace[0]?.given).toBeLessThan(0.01);
+  expect(seen.trace.at(-1)?.given).toBeCloseTo(share(seen), 2);
   expect(seen.trace.every(({ tankC }) => tankC === null || (tankC > 10 && tankC < 45))).toBe(true);
 });

@@ -13,8 +13,8 @@ export interface Habit {
 }
 
 export interface HabitSeen {
-  /** From the first pour; the tank's temperature, null between baths. */
-  readonly trace: readonly { readonly atS: number; readonly tankC: number | null }[];
+  /** From the first pour: the tank's temperature, null between baths, and what share of all development the film has by then. */
+  readonly trace: readonly { readonly atS: number; readonly tankC: number | null; readonly given: number }[];
   readonly baths: readonly { readonly id: string; readonly name: string; readonly fromS: number; readonly toS: number }[];
   /** What each developer truly gave against what was wanted. */
   readonly developers: readonly { readonly name: string; readonly seconds: number; readonly share: number }[];
@@ -46,7 +46,9 @@ export function seenThrough({ plan, kitchen }: Habit): HabitSeen {
           },
         ];
   });
-  const trace: { atS: number; tankC: number | null }[] = [];
+  const trace: { atS: number; tankC: number | null; given: number }[] = [];
+  const wantedS = windows.reduce((sum, { rate, step }) => sum + (rate ? step.nominalS : 0), 0);
+  const given = () => (wantedS === 0 ? 0 : windows.reduce((sum, { dose }) => sum + dose, 0) / wantedS);
   let [lowC, highC] = [Infinity, -Infinity];
   let beforeMs = 0;
   let nextMs = firstMs;
@@ -59,7 +61,7 @@ export function seenThrough({ plan, kitchen }: Habit): HabitSeen {
     }
     beforeMs = ms;
     if (ms < nextMs) return;
-    trace.push({ atS: (ms - firstMs) / 1000, tankC: holds ? tankC : null });
+    trace.push({ atS: (ms - firstMs) / 1000, tankC: holds ? tankC : null, given: given() });
     nextMs = ms + TRACE_EVERY_S * 1000;
   });
   return {

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { SceneSet } from '../../../core/practice/scene.ts';
+import { washThatMayWait, type SceneSet } from '../../../core/practice/scene.ts';
 import type { RunPlan } from '../../../core/run/run-plan.ts';
 import type { RunState } from '../../../core/run/state.ts';
 import { showDuration } from '../../../core/units/duration.ts';
@@ -17,8 +17,7 @@ export function PhoneCall({
   readonly nowMs: number;
 }) {
   const [hungUp, setHungUp] = useState(false);
-  const place = plan.steps.findIndex((step) => step.kind === 'wash');
-  const startMs = state.actual[place]?.startMs;
+  const startMs = state.actual[washThatMayWait(plan) ?? -1]?.startMs;
   if (startMs === undefined || hungUp) return null;
   const rangMs = startMs + call.afterS * 1000;
   const leftS = Math.ceil((rangMs + call.lastsS * 1000 - nowMs) / 1000);

@@ -8,7 +8,7 @@ import { windowToPourIn } from '../../../core/heat/heater-on.ts';
 import { showMinutes } from '../../../core/units/duration.ts';
 import { fahrenheitFromCelsius, showTemperature } from '../../../core/units/temperature.ts';
 import { INPUT_SHAPE } from '../../ui/fields.tsx';
-import { Card, Notice } from '../../ui/parts.tsx';
+import { Card, Notice, Why } from '../../ui/parts.tsx';
 import { showRange } from '../../../core/units/sentence.ts';
 import { useText, useUnits, type Units } from '../../ui/units.ts';
 import { useWorkerAnswer } from '../../ui/use-worker-answer.ts';
@@ -68,9 +68,12 @@ export function BathCard({
   };
   return (
     <Card aria-labelledby="bath">
-      <h2 id="bath" className="mb-2 font-bold">
-        The bath
-      </h2>
+      <div className="mb-2 flex items-center gap-1">
+        <h2 id="bath" className="font-bold">
+          The bath
+        </h2>
+        <Why rule="bath" />
+      </div>
       <ul className="space-y-1">
         {bath.readyS.ok ? (
           <li>
