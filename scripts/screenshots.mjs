@@ -93,34 +93,6 @@ await picture('practice-report', '/practice/practice-cold/report', WIDE, async (
   await page.getByLabel('Moment of the practice').fill('190');
 });
 await picture('first-roll', '/first-roll?step=kit', WIDE, (page) => page.getByLabel('Developer: time').focus());
-await picture('probes', '/probes', WIDE, async (page) => {
-  const add = async (what) => {
-    const body = new URLSearchParams({ what, name: what === 'probe' ? 'tub' : 'tub-heater' });
-    return (await (await fetch(`${base}/probes.json`, { method: 'POST', headers: { Origin: base }, body })).json()).token;
-  };
-  const send = (method, path, token, body) =>
-    fetch(base + path, {
-      method,
-      headers: { Authorization: `Bearer ${token}`, 'Content-Type': 'application/json' },
-      body: JSON.stringify(body),
-    });
-  const [probe, heater] = [await add('probe'), await add('heater')];
-  const now = Date.now();
-  const readings = Array.from({ length: 600 }, (_, s) => ({
-    at: new Date(now - (599 - s) * 1000).toISOString(),
-    // Ten minutes of warming, a wire that was touched, and a little noise.
-    c: s === 340 ? 98.4 : Math.round((30.2 + s * 0.0091 + 0.04 * Math.sin(s * 1.7)) * 100) / 100,
-  }));
-  await send('POST', '/probes/tub/readings', probe, { readings });
-  await send('PUT', '/heaters/tub-heater', heater, { setC: 38.2, runsAtC: 38.2, heats: true });
-  await fetch(`${base}/probes`, {
-    method: 'POST',
-    headers: { Origin: base },
-    body: new URLSearchParams({ intent: 'reads', name: 'tub', reads: 'tub' }),
-  });
-  await page.reload();
-  await page.getByText('Set aside').click();
-});
 await picture('phone', '/phone', WIDE, async (page) => {
   await page.getByRole('button', { name: 'Let it in' }).click();
   const number = (await page.getByLabel(/^Number/).textContent()) ?? '';
@@ -176,5 +148,33 @@ for (const [step, seconds] of [
   agoS -= seconds + 5;
 }
 await picture('bench-between', await runAt([...whole, [60, { kind: 'finished' }]]));
+await picture('probes', '/probes', WIDE, async (page) => {
+  const add = async (what) => {
+    const body = new URLSearchParams({ what, name: what === 'probe' ? 'tub' : 'tub-heater' });
+    return (await (await fetch(`${base}/probes.json`, { method: 'POST', headers: { Origin: base }, body })).json()).token;
+  };
+  const send = (method, path, token, body) =>
+    fetch(base + path, {
+      method,
+      headers: { Authorization: `Bearer ${token}`, 'Content-Type': 'application/json' },
+      body: JSON.stringify(body),
+    });
+  const [probe, heater] = [await add('probe'), await add('heater')];
+  const now = Date.now();
+  const readings = Array.from({ length: 600 }, (_, s) => ({
+    at: new Date(now - (599 - s) * 1000).toISOString(),
+    // Ten minutes of warming, a wire that was touched, and a little noise.
+    c: s === 340 ? 98.4 : Math.round((30.2 + s * 0.0091 + 0.04 * Math.sin(s * 1.7)) * 100) / 100,
+  }));
+  await send('POST', '/probes/tub/readings', probe, { readings });
+  await send('PUT', '/heaters/tub-heater', heater, { setC: 38.2, runsAtC: 38.2, heats: true });
+  await fetch(`${base}/probes`, {
+    method: 'POST',
+    headers: { Origin: base },
+    body: new URLSearchParams({ intent: 'reads', name: 'tub', reads: 'tub' }),
+  });
+  await page.reload();
+  await page.getByText('Set aside').click();
+});
 await browser.close();
 server.kill();

@@ -129,7 +129,7 @@ test('a practice asks its own clock, and leaves what is known of the house’s a
   const asked: string[] = [];
   const answer = globalThis.fetch;
   globalThis.fetch = async (address) => {
-    asked.push(String(address as string));
+    asked.push(String(address));
     return answer(address);
   };
   const remembered = jest.fn();

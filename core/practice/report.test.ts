@@ -29,10 +29,19 @@ test('the teacher names the bath, by how much and what to do, what cost most fir
   expect(said(run, { read: reading, beatS: null, outLateS: { developer: 25 } })).toEqual([
     'No bath was waited for: the next one was in at once.',
     'You read the developer in the tank.',
-    'Developer gave 112 % of the development: too much, the negatives would come out dense. Pour out when the clock says so.',
     '19 of 19 turns of the tank were not pressed. Press Agitate each time you turn it.',
+    'Developer gave 112 % of the development: too much, the negatives would come out dense. Pour out when the clock says so.',
     'Developer was out 21 seconds late. Have the funnel in its bottle before the clock calls.',
   ]);
+});
+
+test('a dose that nobody could see is not called too little, and one that is seen by its side only a little', () => {
+  const run = practice('calm');
+  const developer = (lateS: number) =>
+    said(run, { read: reading, beatS: 0, outLateS: { developer: lateS } }).find((line) => /development/.test(line));
+  expect(developer(4)).toMatch(/^The film got what it should/);
+  expect(developer(14)).toMatch(/come out a little dense\./);
+  expect(developer(60)).toMatch(/come out dense\./);
 });
 
 test('a cold tank gives the film less than the clock thinks; a reading in the first minute shows it', () => {

@@ -58,7 +58,8 @@ const EXACT_S_FOR_EACH_SPEED = 0.5;
 const OUT_NOTHING_LEFT_S = 30;
 const IN_NOTHING_LEFT_S = 40;
 const BEAT_NOTHING_LEFT_S = 10;
-/** A dose a quarter off is no practice any more. */
+/** Nobody sees a dose this near; one a quarter off is no practice any more. */
+const DOSE_EXACT = Math.log(1.03);
 const DOSE_NOTHING_LEFT = Math.log(1.25);
 
 /**
@@ -214,7 +215,12 @@ function beatsOf(plan: RunPlan, state: RunState, step: PlannedStep, i: number, a
 function developmentRatio(bath: BathDone): number {
   if (bath.share === null) return bath.skipped ? 0 : 1;
   const shares = bath.outLateS > 0 && bath.shareWhenDue !== null ? [bath.share, bath.shareWhenDue] : [bath.share];
-  return Math.min(...shares.map((share) => (share <= 0 ? 0 : Math.max(0, 1 - Math.abs(Math.log(share)) / DOSE_NOTHING_LEFT))));
+  return Math.min(...shares.map(ratioOfShare));
+}
+
+function ratioOfShare(share: number): number {
+  if (share <= 0) return 0;
+  return Math.min(1, Math.max(0, 1 - (Math.abs(Math.log(share)) - DOSE_EXACT) / (DOSE_NOTHING_LEFT - DOSE_EXACT)));
 }
 
 /** What runs to completion is never out too late. */

@@ -9,7 +9,8 @@ export interface Lesson {
 
 const MOST_TO_MEND = 3;
 const WELL = 0.9;
-const SEEN_C = 0.03;
+const SEEN = 0.03;
+const SLIGHT = 0.1;
 
 export function teacher(report: PracticeReport): Lesson[] {
   const { baths } = report;
@@ -33,7 +34,7 @@ function praise(mark: MarkOf, baths: readonly BathDone[]): Sentence {
     case 'development': {
       const worst = worstBy(baths, (bath) => Math.abs((bath.share ?? 1) - 1));
       const share = worst?.share ?? 1;
-      return Math.abs(share - 1) < SEEN_C
+      return Math.abs(share - 1) < SEEN
         ? sentence`The film got what it should: ${percent(share)} of the development, which nobody could see.`
         : sentence`The film got ${percent(share)} of the development. A good strip.`;
     }
@@ -59,8 +60,8 @@ function mend(mark: MarkOf, baths: readonly BathDone[]): Sentence {
       );
       if (!worst || worst.skipped || worst.share === null) return sentence`Without its developer there is no picture.`;
       return worst.share < 1
-        ? sentence`${worst.name} gave ${percent(worst.share)} of the development: too little, the negatives would come out thin. Warm the tank, and read it again as it cools.`
-        : sentence`${worst.name} gave ${percent(worst.share)} of the development: too much, the negatives would come out dense. Pour out when the clock says so.`;
+        ? sentence`${worst.name} gave ${percent(worst.share)} of the development: too little, the negatives would come out ${slightly(worst.share)}thin. Warm the tank, and read it again as it cools.`
+        : sentence`${worst.name} gave ${percent(worst.share)} of the development: too much, the negatives would come out ${slightly(worst.share)}dense. Pour out when the clock says so.`;
     }
     case 'pouring-out': {
       const worst = worstBy(baths, (bath) => (bath.developer ? Math.abs(bath.outLateS) : Math.max(0, -bath.outLateS)));
@@ -93,5 +94,7 @@ function worstBy(baths: readonly BathDone[], of: (bath: BathDone) => number): Ba
   return [...baths].sort((a, b) => of(b) - of(a))[0];
 }
 
+/** A tenth off is seen beside a good strip, and prints all the same. */
+const slightly = (share: number) => (Math.abs(share - 1) < SLIGHT ? 'a little ' : '');
 const percent = (share: number) => `${Math.round(share * 100)} %`;
 const seconds = (s: number) => `${Math.round(s)} ${Math.round(s) === 1 ? 'second' : 'seconds'}`;
