@@ -1,5 +1,5 @@
 // npm run screenshots: one current picture of each main view, from the demo data, into docs/screenshots/.
-import { mkdirSync } from 'node:fs';
+import { mkdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { buildIfNeeded, CHROMIUM, ensureChromium, fillDemo, freePort, installPackages, root, startServer } from './setup.mjs';
 
@@ -10,6 +10,8 @@ const { chromium } = await import('playwright');
 const database = join(root, 'tmp', 'screenshots.db');
 const out = join(root, 'docs', 'screenshots');
 mkdirSync(out, { recursive: true });
+// Phones that an earlier round let in are no part of the picture.
+rmSync(join(root, 'tmp', 'screenshots.house'), { recursive: true, force: true });
 fillDemo(database);
 const port = await freePort(4250);
 const base = `http://127.0.0.1:${port}`;
