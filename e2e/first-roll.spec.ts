@@ -49,6 +49,16 @@ test('whoever has never done it is led from an empty page to a hung-up roll, on 
     await page.getByRole('button', { name: 'C-41', exact: true }).click();
     await expect(page.getByRole('note')).toContainText('The process of colour negative film.');
     await page.keyboard.press('Escape');
+    await expect(page.getByRole('note')).toHaveCount(0);
+    // By keys as well, and under a pointer.
+    await page.getByRole('button', { name: 'C-41', exact: true }).press('Enter');
+    await expect(page.getByRole('note')).toBeVisible();
+    await page.keyboard.press('Escape');
+    await page.mouse.move(0, 0);
+    await page.getByRole('button', { name: 'C-41', exact: true }).hover();
+    await expect(page.getByRole('note')).toBeVisible();
+    await page.mouse.move(0, 0);
+    await expect(page.getByRole('note')).toHaveCount(0);
   });
   await accessible(page);
   await page.getByRole('button', { name: 'I have all that' }).click();

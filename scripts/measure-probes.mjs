@@ -1,11 +1,9 @@
 // Part of npm run measure: what a probe costs. Six hundred readings in one request, and eight hours of one each second
 // while a run stands in its developer: the Bench's page and the fold of its run against a run without any.
-import { spawn } from 'node:child_process';
 import { mkdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { setTimeout as wait } from 'node:timers/promises';
 import { putSection } from './put-section.mjs';
-import { buildIfNeeded, fillDemo, freePort, installPackages, root } from './setup.mjs';
+import { buildIfNeeded, fillDemo, freePort, installPackages, root, startServer } from './setup.mjs';
 
 installPackages();
 buildIfNeeded();
@@ -16,18 +14,8 @@ const file = join(folder, 'probes.db');
 fillDemo(file);
 const port = await freePort(4790);
 const base = `http://127.0.0.1:${port}`;
-const child = spawn(process.execPath, ['build/serve.mjs'], {
-  cwd: root,
-  env: { ...process.env, NODE_ENV: 'production', PORT: String(port), STEADY_REEL_DB: file, STEADY_REEL_DAILY_COPY: 'off' },
-  stdio: ['ignore', 'ignore', 'inherit'],
-});
+const child = await startServer({ port, database: file, env: { STEADY_REEL_DAILY_COPY: 'off' } });
 process.on('exit', () => child.kill('SIGKILL'));
-const up = () =>
-  fetch(`${base}/clock`).then(
-    ({ ok }) => ok,
-    () => false,
-  );
-while (!(await up())) await wait(50);
 
 const form = (path, fields) =>
   fetch(base + path, { method: 'POST', headers: { Origin: base }, body: new URLSearchParams(fields), redirect: 'manual' });

@@ -1,36 +1,29 @@
-import { Suspense, useEffect, useMemo, useState, type ComponentType, type ReactNode } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Link, useRouteLoaderData } from 'react-router';
 import { lastUndoable } from '../../core/run/guard.ts';
-import { asToldAtTheBench, type BottleAtBench } from '../../core/run/bottle-at-bench.ts';
+import { asToldAtTheBench } from '../../core/run/bottle-at-bench.ts';
 import { bottlesWaiting } from '../../core/run/bottles-waiting.ts';
 import { lessonsAt } from '../../core/lessons/lesson.ts';
 import { momentsOfStep } from '../../core/lessons/moment.ts';
-import { runNow, type DueCue, type RunNow } from '../../core/run/now.ts';
+import { runNow, type DueCue } from '../../core/run/now.ts';
 import { outOfPlace } from '../../core/run/out-of-place.ts';
 import { planAsRun } from '../../core/run/plan-as-run.ts';
-import type { RunPlan } from '../../core/run/run-plan.ts';
 import { tipsAtStep, type TipId } from '../../core/run/tips.ts';
-import type { RunState } from '../../core/run/state.ts';
 import { showDuration } from '../../core/units/duration.ts';
 import { textIn } from '../../core/units/sentence.ts';
 import type { loader as rootLoader } from '../root.tsx';
-import type { ProbeNow } from '../run/probes-now.server.ts';
-import type { ReturningLesson } from '../run/lessons-of-run.server.ts';
 import { useAwake } from '../ui/use-awake.ts';
 import { DEFAULT_UNITS, UnitsContext } from '../ui/units.ts';
 import { Acts } from './acts.tsx';
-import type { BenchClock, ClockReading } from './bench-clock.ts';
+import type { BenchRun, OwnEffects, SeenRun } from './bench-run.ts';
 import { Column, Gauge } from './column.tsx';
 import { ConnectionSign } from './connection-sign.tsx';
 import { Ended } from './ended.tsx';
-import type { Confirmed } from './event-store.ts';
-import type { NextRun } from './next-run.server.ts';
 import { NowPanel } from './now-panel.tsx';
-import { fetchPanels, IncidentEntry, KeysPanel, MarginEntry, MoreActs, SoundPanel } from './panels.ts';
-import { NoteEntry, ReadingEntry, type ReadingPlace, type Thermometer } from './reading-entry.tsx';
-import { StartEntry } from './start-entry.tsx';
+import { OpenPanel } from './open-panel.tsx';
+import { fetchPanels } from './panels.ts';
+import { readingPlaces } from './place-choice.tsx';
 import { Readiness } from './readiness.tsx';
-import type { Act } from './run-channel.ts';
 import { benchPlace, type RunPlace } from './run-place.ts';
 import { ProbeSigns } from './probe-signs.tsx';
 import { SidePanel } from './side-panel.tsx';
@@ -46,53 +39,6 @@ import { useNow } from './use-now.ts';
 import { usePressAgain } from './use-press-again.ts';
 import { useServiceWorker } from './use-service-worker.ts';
 import { useSettled } from './use-settled.ts';
-
-/** A run as a screen is given it: a real one, or one in a kitchen that is made up. */
-export interface BenchRun {
-  readonly runId: string;
-  /** The session that it belongs to; null where nothing is planned anew. */
-  readonly sessionId: string | null;
-  readonly plan: RunPlan;
-  /** `Run 2 of 3`, or what else stands above its title. */
-  readonly above: string;
-  /** `batch 4 · roll 7`, or what else stands beside the way out. */
-  readonly beside: string;
-  readonly events: readonly Confirmed[];
-  readonly askedMs: number | null;
-  readonly refused: string | null;
-  readonly clock: ClockReading;
-  readonly thermometers: readonly Thermometer[];
-  readonly tipsAway: readonly TipId[];
-  readonly after: NextRun;
-  readonly bottles: readonly BottleAtBench[];
-  readonly lessons: readonly ReturningLesson[];
-  readonly today: string;
-  readonly benchOnly: boolean;
-  /** Whether each bath says what it does and why. */
-  readonly explains: boolean;
-  readonly probes: readonly ProbeNow[];
-}
-
-/** What a part of the Bench sees of the run. */
-export interface SeenRun {
-  readonly plan: RunPlan;
-  readonly state: RunState;
-  readonly now: RunNow;
-  readonly nowMs: number;
-  readonly act: (act: Act) => unknown;
-}
-
-/** What is otherwise where a run has a clock and effects of its own (architecture.md, seams). */
-export interface OwnEffects {
-  readonly leaveTo: string;
-  /** Which practice this is, and how fast its clock goes. */
-  readonly sign: (clock: BenchClock | null) => ReactNode;
-  /** What happens in this kitchen beside the baths. */
-  readonly Happens: ComponentType<SeenRun & { readonly openStart: () => void }>;
-  /** How a reading is taken; null where a person reads a thermometer of their own and types. */
-  readonly Reading: ComponentType<SeenRun & { readonly places: readonly ReadingPlace[]; readonly close: () => void }> | null;
-  readonly Ended: ComponentType<SeenRun & { readonly undo: () => void }>;
-}
 
 interface BenchScreenProps {
   readonly run: BenchRun;
@@ -161,41 +107,15 @@ export function BenchScreen({ run, place = benchPlace(run.runId), own = null }: 
     own && here && now.running?.cues.some((cue) => cue.kind === 'agitate') ? () => act({ kind: 'agitated', step: here.id }) : null;
   useBenchKeys({ ready, panel, setPanel, press, undo, nudge, open, agitate, running: state.phase === 'running' });
 
-  const close = () => setPanel(null);
   const panels = (
-    <Suspense>
-      {panel?.kind === 'reading' &&
-        (own?.Reading ? (
-          <own.Reading {...seen} places={readingPlaces(plan, state)} close={close} />
-        ) : (
-          <ReadingEntry
-            label="A reading"
-            first={panel.first}
-            thermometers={thermometers}
-            places={readingPlaces(plan, state)}
-            keep={(reading) => {
-              act({ kind: 'reading', ...reading });
-              close();
-            }}
-            close={close}
-          />
-        ))}
-      {panel?.kind === 'start' && now.running && here && (
-        <StartEntry step={here} running={now.running} nowMs={() => clock?.nowMs() ?? nowMs} act={act} close={close} />
-      )}
-      {panel?.kind === 'note' && <NoteEntry act={act} close={close} />}
-      {panel?.kind === 'more' && (
-        <MoreActs
-          {...{ plan, state, act, close }}
-          setMargin={() => setPanel({ kind: 'margin' })}
-          tellIncident={() => setPanel({ kind: 'incident' })}
-        />
-      )}
-      {panel?.kind === 'incident' && <IncidentEntry {...{ state, act, close }} bottles={run.bottles} />}
-      {panel?.kind === 'margin' && here && <MarginEntry step={here} act={act} close={close} />}
-      {panel?.kind === 'sound' && <SoundPanel sound={sound} change={setSound} play={play} close={close} />}
-      {panel?.kind === 'keys' && <KeysPanel close={close} />}
-    </Suspense>
+    <OpenPanel
+      {...{ panel, setPanel, seen, own, thermometers, sound }}
+      places={readingPlaces(plan, state)}
+      bottles={run.bottles}
+      nowMs={() => clock?.nowMs() ?? nowMs}
+      setSound={setSound}
+      play={play}
+    />
   );
   const waiting = bottlesWaiting(plan, state, now.running?.endsAtMs ?? now.nextPourAtMs, nowMs);
   return (
@@ -326,16 +246,6 @@ export function BenchScreen({ run, place = benchPlace(run.runId), own = null }: 
       </div>
     </UnitsContext>
   );
-}
-
-/** What a reading can have been taken of, the likeliest first: it is asked, never guessed (domain.md 8.1). */
-function readingPlaces(plan: RunPlan, state: RunState): ReadingPlace[] {
-  const tank = { of: 'tank' as const, name: 'In the tank' };
-  const waiting = plan.steps
-    .slice(state.phase === 'running' ? state.step + 1 : state.step)
-    .filter((step) => step.bottle !== null)
-    .map((step) => ({ of: `bottle:${step.id}` as const, name: `${step.name}, in its bottle`, bath: step.bath }));
-  return [tank, ...waiting, { of: 'tub', name: 'The bath' }];
 }
 
 /** A run that was planned anew on another screen is followed to where it went. */

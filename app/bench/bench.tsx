@@ -11,7 +11,8 @@ import { storedSetting } from '../server/settings.server.ts';
 import { listThermometers } from '../server/thermometers.server.ts';
 import { rollRange } from '../ui/roll-range.ts';
 import type { Route } from './+types/bench.ts';
-import { BenchScreen, type BenchRun } from './bench-screen.tsx';
+import type { BenchRun } from './bench-run.ts';
+import { BenchScreen } from './bench-screen.tsx';
 import { nextRun } from './next-run.server.ts';
 
 export const meta: Route.MetaFunction = ({ loaderData: loaded }) => [{ title: `${loaded?.plan.title ?? 'Bench'} · Bench` }];

@@ -8,7 +8,8 @@ import { eventsOfPractice, findPractice } from '../server/practices.server.ts';
 import { storedSetting } from '../server/settings.server.ts';
 import { listThermometers } from '../server/thermometers.server.ts';
 import type { Route } from './+types/practice-bench.ts';
-import { BenchScreen, type BenchRun } from './bench-screen.tsx';
+import type { BenchRun } from './bench-run.ts';
+import { BenchScreen } from './bench-screen.tsx';
 import { practiceEffects } from './practice/practice-effects.tsx';
 import { practicePlace } from './run-place.ts';
 

@@ -2,7 +2,7 @@ import { Radio as Antenna } from 'lucide-react';
 import { heardStill } from '../../core/probe/heard.ts';
 import type { ReadingOf } from '../../core/run/event.ts';
 import { showTemperature } from '../../core/units/temperature.ts';
-import type { ProbeNow } from '../run/probes-now.server.ts';
+import type { ProbeNow } from '../../core/probe/probe-now.ts';
 import { useUnits } from '../ui/units.ts';
 
 interface ProbeSignsProps {

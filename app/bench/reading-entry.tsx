@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
-import { Radio, RadioGroup } from '@headlessui/react';
 import { trueC, type ThermometerError } from '../../core/heat/thermometer.ts';
 import type { ReadingOf } from '../../core/run/event.ts';
+import { PlaceChoice, type ReadingPlace } from './place-choice.tsx';
 import { parseReading, showTemperatureChange } from '../../core/units/temperature.ts';
 import { useUnits } from '../ui/units.ts';
 import type { Act } from './run-channel.ts';
@@ -9,14 +9,6 @@ import type { Act } from './run-channel.ts';
 export interface Thermometer extends ThermometerError {
   readonly id: string;
   readonly name: string;
-}
-
-/** Something that a reading can be taken of. */
-export interface ReadingPlace {
-  readonly of: ReadingOf;
-  readonly name: string;
-  /** The bath that a bottle holds. */
-  readonly bath?: string;
 }
 
 export interface Reading {
@@ -134,19 +126,7 @@ export function ReadingEntry({ label, first, thermometers, keep, close, places, 
           Cancel
         </button>
       </div>
-      {places.length > 1 && (
-        <RadioGroup value={of} onChange={setOf} aria-label="Taken in" className="mt-3 flex flex-wrap gap-2">
-          {places.map((place) => (
-            <Radio
-              key={place.of}
-              value={place.of}
-              className="flex min-h-11 cursor-pointer items-center rounded-card border border-night-line px-3 data-checked:border-straw data-checked:font-bold data-focus:outline-2 data-focus:outline-straw"
-            >
-              {place.name}
-            </Radio>
-          ))}
-        </RadioGroup>
-      )}
+      {places.length > 1 && <PlaceChoice places={places} of={of} choose={setOf} />}
     </form>
   );
 }

@@ -5,7 +5,7 @@ import { refusalOf } from '../../core/run/guard.ts';
 import type { RunPlan } from '../../core/run/run-plan.ts';
 import { foldRun, withEvent, type RunState } from '../../core/run/state.ts';
 import type { BenchClock } from './bench-clock.ts';
-import type { ProbeNow } from '../run/probes-now.server.ts';
+import { readProbesNow, type ProbeNow } from '../../core/probe/probe-now.ts';
 import type { RunPlace } from './run-place.ts';
 import { EventStore, type Confirmed } from './event-store.ts';
 
@@ -176,7 +176,7 @@ export class RunChannel {
       this.changed();
     };
     stream.addEventListener('probes', (message) => {
-      this.probes = JSON.parse((message as MessageEvent<string>).data) as ProbeNow[];
+      this.probes = readProbesNow(JSON.parse((message as MessageEvent<string>).data));
       this.view = { ...this.view, probes: this.probes };
       for (const listener of this.listeners) listener();
     });

@@ -1,6 +1,5 @@
-import { Check } from 'lucide-react';
 import { nanoid } from 'nanoid';
-import { data, Form, Link, redirect } from 'react-router';
+import { Form } from 'react-router';
 import {
   BLIND_ENOUGH,
   FIRST_STEPS,
@@ -8,24 +7,17 @@ import {
   isFirstStep,
   newFirstRoll,
   nextStep,
-  withDone,
   type FirstStep,
 } from '../../core/beginner/first-roll.ts';
-import { kitFromFigures } from '../../core/beginner/first-kit.ts';
-import { readKit } from '../../core/kit/kit-document.ts';
-import { kitIdFor } from '../../core/kit/kit-id.ts';
 import { nowMs } from '../server/clock.server.ts';
-import { findKit, kitIdTaken, listKits, saveKit } from '../server/kits.server.ts';
-import { addRoll } from '../server/rolls.server.ts';
-import { storedUnits } from '../server/settings.server.ts';
-import { findTank, listTanks, saveTank } from '../server/tanks.server.ts';
-import { readForm, textOf } from '../ui/form.ts';
-import { onceOf } from '../ui/once.ts';
+import { findKit, listKits } from '../server/kits.server.ts';
+import { findTank, listTanks } from '../server/tanks.server.ts';
 import { Button, PageHead } from '../ui/parts.tsx';
 import type { Route } from './+types/first-roll.ts';
 import { bathForBeginners, doneByFacts, factsSince } from './facts.server.ts';
-import { changeFirstRoll, firstRoll } from './first-roll.server.ts';
-import { firstFilmSchema, firstKitSchema, firstTankSchema } from './first-schemas.ts';
+import { actOfFirstRoll } from './first-acts.server.ts';
+import { firstRoll } from './first-roll.server.ts';
+import { StepList } from './step-list.tsx';
 import { AfterStep } from './steps/after-step.tsx';
 import { BathStep } from './steps/bath-step.tsx';
 import { BlindStep } from './steps/blind-step.tsx';
@@ -73,114 +65,7 @@ export function loader({ request }: Route.LoaderArgs) {
 }
 
 export async function action({ request }: Route.ActionArgs) {
-  const form = await request.formData();
-  const intent = textOf(form, 'intent');
-  switch (intent) {
-    case 'done':
-      return goOn(textOf(form, 'step'));
-    case 'choose-kit': {
-      const kit = findKit(textOf(form, 'kit'));
-      if (!kit) throw data('That kit is not on the shelf any more.', { status: 404 });
-      changeFirstRoll((first) => ({ ...first, kitId: kit.id }));
-      return goOn('kit');
-    }
-    case 'kit':
-      return keepKit(form);
-    case 'choose-tank': {
-      const tank = findTank(textOf(form, 'tank'));
-      if (!tank) throw data('That tank is not on the shelf any more.', { status: 404 });
-      changeFirstRoll((first) => ({ ...first, tankId: tank.id }));
-      return goOn('tank');
-    }
-    case 'tank':
-      return keepTank(form);
-    case 'loaded':
-      changeFirstRoll((first) => ({ ...first, blind: Math.min(99, first.blind + 1) }));
-      throw redirect('/first-roll?step=blind');
-    case 'film':
-      return keepFilm(form);
-    case 'over':
-      changeFirstRoll((first) => ({ ...withDone(first, 'after'), overAtMs: nowMs() }));
-      throw redirect('/');
-    case 'again':
-      changeFirstRoll(({ kitId, tankId }) => ({ ...newFirstRoll(nowMs()), kitId, tankId }));
-      throw redirect('/first-roll');
-    default:
-      throw data('Nothing was asked for.', { status: 422 });
-  }
-}
-
-function goOn(step: string): never {
-  if (!isFirstStep(step)) throw data('There is no such step.', { status: 422 });
-  const first = changeFirstRoll((before) => withDone(before, step));
-  throw redirect(`/first-roll?step=${nextStep({ ...first, done: doneByFacts(first, factsSince(first)) }, step)}`);
-}
-
-function keepKit(form: FormData) {
-  const read = readForm(firstKitSchema(storedUnits()), form);
-  if (!read.ok) return { step: 'kit' as const, reply: read.reply };
-  const { name, makesMl, capacityRolls, wearPercent, baths, otherTemp, otherTime } = read.value;
-  const like = findKit(read.value.like);
-  if (!like) throw data('There is no such kit to begin from.', { status: 422 });
-  if (baths.length !== like.kit.baths.length) throw data('That form belongs to another kit. Begin again.', { status: 422 });
-  const kit = kitFromFigures(like.kit, {
-    id: kitIdFor(name, kitIdTaken),
-    name,
-    makesMl,
-    capacityRolls: capacityRolls ?? null,
-    wearPercent: wearPercent ?? null,
-    baths: baths.map(({ temp, time }) => ({ tempC: temp, seconds: time })),
-    more: otherTemp !== undefined && otherTime !== undefined ? [{ c: otherTemp, s: otherTime }] : [],
-  });
-  const checked = readKit(kit);
-  if (!checked.ok)
-    return {
-      step: 'kit' as const,
-      reply: read.refuse(
-        {},
-        checked.errors.map((error) => error.message),
-      ),
-    };
-  saveKit(checked.value, nowMs());
-  changeFirstRoll((first) => ({ ...first, kitId: checked.value.id }));
-  return goOn('kit');
-}
-
-function keepTank(form: FormData) {
-  const read = readForm(firstTankSchema(storedUnits()), form);
-  if (!read.ok) return { step: 'tank' as const, reply: read.reply };
-  const id = onceOf(form);
-  const untested = { heatJK: null, coolingPerMin: null, coolingInBathPerMin: null };
-  const { name, method, volumeMl } = read.value;
-  const material = method === 'rotary' ? ('rotary' as const) : ('plastic' as const);
-  saveTank({ id, name, method, volumeMl, fillS: 8, drainS: 12, reelSets: 1, holds: { '135': 1 }, material, ...untested }, nowMs());
-  changeFirstRoll((first) => ({ ...first, tankId: id }));
-  return goOn('tank');
-}
-
-function keepFilm(form: FormData) {
-  const read = readForm(firstFilmSchema, form);
-  if (!read.ok) return { step: 'real' as const, reply: read.reply };
-  const { film, speed } = read.value;
-  addRoll(
-    onceOf(form),
-    {
-      name: 'My first roll',
-      film,
-      process: 'C-41',
-      format: '135-36',
-      count: 1,
-      boxSpeed: speed,
-      exposedSpeed: speed,
-      treatment: 'normal',
-      keeper: false,
-      expiredYear: null,
-      place: '',
-      note: '',
-    },
-    nowMs(),
-  );
-  throw redirect('/first-roll?step=real');
+  return actOfFirstRoll(await request.formData());
 }
 
 export default function FirstRollPage({ loaderData, actionData }: Route.ComponentProps) {
@@ -194,13 +79,7 @@ export default function FirstRollPage({ loaderData, actionData }: Route.Componen
       </PageHead>
       <div className="grid gap-6 lg:grid-cols-[16rem_minmax(0,1fr)]">
         <nav aria-label="Steps" className="max-lg:hidden">
-          <ol className="space-y-1">
-            {FIRST_STEPS.map((each, i) => (
-              <li key={each}>
-                <StepLink step={each} n={i + 1} here={each === step} done={done.includes(each)} />
-              </li>
-            ))}
-          </ol>
+          <StepList here={step} done={done} />
         </nav>
         <article aria-labelledby="step" className="min-w-0">
           <p className="text-sm text-quiet">
@@ -214,43 +93,10 @@ export default function FirstRollPage({ loaderData, actionData }: Route.Componen
         </article>
         <details className="lg:hidden">
           <summary className="min-h-11 cursor-pointer py-2 font-semibold">All steps</summary>
-          <ol className="space-y-1">
-            {FIRST_STEPS.map((each, i) => (
-              <li key={each}>
-                <StepLink step={each} n={i + 1} here={each === step} done={done.includes(each)} />
-              </li>
-            ))}
-          </ol>
+          <StepList here={step} done={done} />
         </details>
       </div>
     </>
-  );
-}
-
-function StepLink({
-  step,
-  n,
-  here,
-  done,
-}: {
-  readonly step: FirstStep;
-  readonly n: number;
-  readonly here: boolean;
-  readonly done: boolean;
-}) {
-  return (
-    <Link
-      to={`/first-roll?step=${step}`}
-      aria-current={here ? 'step' : undefined}
-      className={`flex min-h-11 items-center gap-3 rounded-card px-3 no-underline ${here ? 'bg-petrol font-bold text-white' : 'hover:bg-card'}`}
-    >
-      <span
-        className={`figure flex size-7 shrink-0 items-center justify-center rounded-full border text-sm ${done ? 'border-teal bg-teal text-white' : here ? 'border-white' : 'border-[#8aa39e]'}`}
-      >
-        {done ? <Check aria-label="done" size={16} /> : n}
-      </span>
-      {FIRST_TITLES[step]}
-    </Link>
   );
 }
 

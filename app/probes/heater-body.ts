@@ -1,4 +1,4 @@
-import { boolean, number, object } from 'yup';
+import { boolean, number, object, type InferType } from 'yup';
 import type { Answer } from '../../core/answer.ts';
 import { checkedAgainst } from '../../core/faults-in-words.ts';
 
@@ -14,13 +14,8 @@ const schema = object({
   .exact()
   .required();
 
-export interface HeaterBody {
-  readonly setC?: number;
-  readonly runsAtC?: number;
-  readonly heats?: boolean;
-}
+export type HeaterBody = InferType<typeof schema>;
 
 export function heaterBody(body: unknown): Answer<HeaterBody> {
-  const checked = checkedAgainst(schema, body);
-  return checked.ok ? { ok: true, value: body as HeaterBody } : checked;
+  return checkedAgainst(schema, body);
 }

@@ -4,6 +4,7 @@ import type { Heard } from '../../core/probe/heard.ts';
 import { showTemperature } from '../../core/units/temperature.ts';
 import { INPUT_SHAPE } from '../ui/fields.tsx';
 import { Button, Card } from '../ui/parts.tsx';
+import { Trace, type TracePoint } from '../ui/trace.tsx';
 import { useUnits } from '../ui/units.ts';
 
 interface ProbeShown {
@@ -107,45 +108,35 @@ function inWords(heard: Heard): string {
   }
 }
 
-const WIDTH = 600;
-const HEIGHT = 90;
 const LASTS_S = 600;
 /** A second of silence is drawn; ten are a gap. */
 const GAP_S = 10;
+const AROUND_C = 0.15;
 
 function LastMinutes({ points }: { readonly points: ProbeShown['points'] }) {
   const { temperature } = useUnits();
+  const show = (c: number) => showTemperature(c, temperature);
   const all = points.map(({ c }) => c);
-  const low = Math.min(...all) - 0.15;
-  const high = Math.max(...all) + 0.15;
-  const x = (s: number) => WIDTH + (s / LASTS_S) * WIDTH;
-  const y = (c: number) => HEIGHT - ((c - low) / (high - low)) * HEIGHT;
-  const pieces = points.reduce<string[][]>(
-    (lines, { atS, c }, i) => {
-      if (i > 0 && atS - (points[i - 1]?.atS ?? atS) > GAP_S) lines.push([]);
-      lines.at(-1)?.push(`${x(atS).toFixed(1)},${y(c).toFixed(1)}`);
-      return lines;
-    },
-    [[]],
-  );
+  const [least, most] = [Math.min(...all), Math.max(...all)];
+  const line = points.flatMap(({ atS, c }, i): TracePoint[] => {
+    const silentS = atS - (points[i - 1]?.atS ?? atS);
+    return [...(silentS > GAP_S ? [{ x: atS, y: null }] : []), { x: atS, y: c }];
+  });
   return (
     <figure className="mt-2">
-      <svg
-        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-        preserveAspectRatio="none"
+      <Trace
+        label={`The last ten minutes, from ${show(least)} to ${show(most)}`}
         className="h-24 w-full rounded border border-line bg-white"
-        role="img"
-        aria-label={`The last ten minutes, from ${showTemperature(Math.min(...all), temperature)} to ${showTemperature(Math.max(...all), temperature)}`}
-      >
-        {pieces.map((line, i) => (
-          <polyline key={i} points={line.join(' ')} fill="none" stroke="#12776d" strokeWidth={2} vectorEffect="non-scaling-stroke" />
-        ))}
-      </svg>
+        lines={[{ points: line, stroke: '#12776d' }]}
+        fromX={-LASTS_S}
+        toX={0}
+        low={least - AROUND_C}
+        high={most + AROUND_C}
+      />
       <figcaption className="flex justify-between text-sm text-quiet">
         <span>ten minutes ago</span>
         <span>
-          <span className="figure">{showTemperature(Math.min(...all), temperature)}</span> to{' '}
-          <span className="figure">{showTemperature(Math.max(...all), temperature)}</span>
+          <span className="figure">{show(least)}</span> to <span className="figure">{show(most)}</span>
         </span>
         <span>now</span>
       </figcaption>

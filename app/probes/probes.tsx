@@ -3,19 +3,12 @@ import { useEffect } from 'react';
 import { data, Form, redirect, useRevalidator } from 'react-router';
 import type { ReadingOf } from '../../core/run/event.ts';
 import { heard } from '../../core/probe/heard.ts';
+import { isReadingOf } from '../../core/probe/probe-now.ts';
 import { nowMs, shownInstant } from '../server/clock.server.ts';
 import { listBatches } from '../server/batches.server.ts';
 import { inTransaction } from '../server/database.server.ts';
 import { listHeaters, setHeaterDeleted, setHeaterTo } from '../server/heaters.server.ts';
-import {
-  findProbe,
-  isReadingOf,
-  listProbes,
-  probeReadings,
-  recentlySetAside,
-  setProbeDeleted,
-  setProbeReads,
-} from '../server/probes.server.ts';
+import { findProbe, listProbes, probeReadings, recentlySetAside, setProbeDeleted, setProbeReads } from '../server/probes.server.ts';
 import { storedUnits } from '../server/settings.server.ts';
 import { liveRun } from '../server/runs.server.ts';
 import { announceProbes } from '../run/live-runs.server.ts';

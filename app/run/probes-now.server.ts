@@ -1,14 +1,7 @@
-import { heard, type Heard } from '../../core/probe/heard.ts';
-import type { ReadingOf } from '../../core/run/event.ts';
+import { heard } from '../../core/probe/heard.ts';
+import type { ProbeNow } from '../../core/probe/probe-now.ts';
 import { nowMs } from '../server/clock.server.ts';
 import { lastReadings, listProbes } from '../server/probes.server.ts';
-
-/** A probe as a screen shows it. */
-export interface ProbeNow {
-  readonly name: string;
-  readonly reads: ReadingOf | null;
-  readonly heard: Heard;
-}
 
 /** Three seconds of one that sends ten times a second. */
 const FOR_A_MEDIAN = 30;

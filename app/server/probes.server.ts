@@ -1,4 +1,5 @@
 import { KEPT_MS, type ProbeReading, type SetAside } from '../../core/probe/sift.ts';
+import { isReadingOf } from '../../core/probe/probe-now.ts';
 import type { ReadingOf } from '../../core/run/event.ts';
 import { sql } from './database.server.ts';
 
@@ -13,10 +14,6 @@ interface Row {
   readonly name: string;
   readonly token_sha256: string;
   readonly reads: string | null;
-}
-
-export function isReadingOf(reads: unknown): reads is ReadingOf {
-  return typeof reads === 'string' && /^(tank|tub|bottle:.{1,120})$/.test(reads);
 }
 
 const fromRow = ({ name, token_sha256, reads }: Row): Probe => ({

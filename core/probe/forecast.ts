@@ -1,3 +1,4 @@
+import { median } from '../units/median.ts';
 import { warmUp, type BottleInBath, type Tub } from '../heat/water-bath.ts';
 
 /** What a probe in the tub saw, in seconds since the first of it. */
@@ -123,11 +124,6 @@ const held = (theta: number) => Math.min(1.6, Math.max(-1.6, theta));
 function evenly(seen: readonly SeenInTub[]): SeenInTub[] {
   if (seen.length <= MOST_READINGS) return [...seen];
   return Array.from({ length: MOST_READINGS }, (_, i) => seen[Math.round((i * (seen.length - 1)) / (MOST_READINGS - 1))] as SeenInTub);
-}
-
-function median(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b);
-  return sorted[sorted.length >> 1] ?? NaN;
 }
 
 function between(atS: readonly number[], c: readonly number[], s: number): number {

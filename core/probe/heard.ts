@@ -1,3 +1,4 @@
+import { median } from '../units/median.ts';
 import type { ProbeReading } from './sift.ts';
 
 /** What a probe says just now. */
@@ -36,8 +37,5 @@ export function medianAt(readings: readonly ProbeReading[], atMs: number): numbe
     if (at <= atMs - MEDIAN_OF_MS) break;
     values.push(c);
   }
-  values.sort((a, b) => a - b);
-  const middle = values.length >> 1;
-  const [low = NaN, high = NaN] = values.length % 2 === 1 ? [values[middle], values[middle]] : [values[middle - 1], values[middle]];
-  return (low + high) / 2;
+  return median(values);
 }

@@ -4,6 +4,7 @@ import { normalChance } from '../practice/chance.ts';
 import { bathForecast, type SeenInTub } from './forecast.ts';
 import { heard, heardStill, medianAt } from './heard.ts';
 import { ofThisBath } from './of-this-bath.ts';
+import { readProbesNow } from './probe-now.ts';
 import { sift, type ProbeReading } from './sift.ts';
 import { thinned } from './thin.ts';
 
@@ -67,6 +68,22 @@ test('the median of three seconds counts; a probe that is silent for ten is lost
   expect(heardStill(heard(readings, NOW), NOW + 14_000)).toEqual({ kind: 'lost', atMs: NOW, c: 38.2, forS: 14 });
   expect(heard([...readings, at(15, 38)], NOW + 15_000).kind).toBe('heard');
   expect(heard([], NOW)).toEqual({ kind: 'never' });
+});
+
+test('what a server says of its probes is read, and what it should not say is passed over', () => {
+  const said = [
+    { name: 'tank', reads: 'tank', heard: { kind: 'heard', atMs: 5, c: 37.9 } },
+    { name: 'tub', reads: null, heard: { kind: 'lost', atMs: 5, c: 38, forS: 12 } },
+    { name: 'new', reads: 'bottle:developer', heard: { kind: 'never' } },
+  ];
+  expect(readProbesNow(JSON.parse(JSON.stringify(said)))).toEqual(said);
+  fc.assert(fc.property(fc.anything(), (message) => expect(Array.isArray(readProbesNow(message))).toBe(true)));
+  const odd = [
+    { name: 'x', reads: 'moon', heard: { kind: 'heard', atMs: 5, c: 1 } },
+    { name: 'y', heard: { kind: 'heard', c: '38' } },
+    { heard: { kind: 'never' } },
+  ];
+  expect(readProbesNow(odd)).toEqual([{ name: 'x', reads: null, heard: { kind: 'heard', atMs: 5, c: 1 } }]);
 });
 
 test('a run keeps one reading each five seconds or tenth of a degree, none from before the pour, and eight hours stay few', () => {

@@ -1,7 +1,6 @@
-import type { RouteConfigEntry } from '@react-router/dev/routes';
-import routes from '../../app/routes.ts';
 import { AHouse } from './a-house.fixture.ts';
 import { isMachine } from './machines.ts';
+import { PATHS } from './the-paths.fixture.ts';
 
 const at = new AHouse();
 beforeAll(() => at.open());
@@ -22,7 +21,7 @@ test('a probe reaches the place where readings are sent, and a heater its own, a
   }
   at.reached.length = 0;
   const paths = [
-    ...everyPath(routes),
+    ...PATHS,
     '/probes/tub/readings.data',
     '/probes/tub/readings/',
     '/probes/a/b/readings',
@@ -56,12 +55,3 @@ test('ten megabytes of readings are refused before a byte of them is read', asyn
   expect(JSON.parse(answer.text)).toEqual({ message: 'That is larger than 0.1 MB. Nothing of it was read; send less at once.' });
   expect(at.reached).toEqual([]);
 });
-
-function everyPath(entries: readonly RouteConfigEntry[], before = ''): string[] {
-  return entries.flatMap((entry) => {
-    const path = `${before}/${(entry.path ?? '').replace(/:\w+/g, 'one').replace('*', 'nowhere')}`
-      .replace(/\/+/g, '/')
-      .replace(/(.)\/$/, '$1');
-    return [path, ...everyPath(entry.children ?? [], path)];
-  });
-}

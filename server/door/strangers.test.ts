@@ -1,11 +1,10 @@
 import { readFileSync, statSync } from 'node:fs';
 import { connect } from 'node:net';
 import { join } from 'node:path';
-import type { RouteConfigEntry } from '@react-router/dev/routes';
-import routes from '../../app/routes.ts';
 import { AHouse, cookieOf, type Door } from './a-house.fixture.ts';
 import { MOST_OF_A_STRANGER } from './requests-in-a-time.ts';
 import { mayAsk } from './roles.ts';
+import { PATHS } from './the-paths.fixture.ts';
 
 const at = new AHouse();
 beforeAll(() => at.open());
@@ -15,16 +14,6 @@ beforeEach(() => {
   at.house.withdrawNumber();
 });
 
-/** Every address of the site, by its own map: a new route is covered by being there. */
-function pathsOf(entries: readonly RouteConfigEntry[], before = ''): string[] {
-  return entries.flatMap((entry) => {
-    const path = `${before}/${(entry.path ?? '').replace(/:\w+/g, 'one').replace('*', 'nowhere')}`
-      .replace(/\/+/g, '/')
-      .replace(/(.)\/$/, '$1');
-    return [...(entry.file && (entry.path !== undefined || entry.index) ? [path] : []), ...pathsOf(entry.children ?? [], path)];
-  });
-}
-const PATHS = [...new Set(pathsOf(routes))];
 const FILES = [
   '/assets/entry.client-1.js',
   '/icon.svg',

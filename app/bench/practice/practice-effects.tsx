@@ -3,7 +3,7 @@ import { forgottenMs, kitchenAt, type PracticeRun } from '../../../core/practice
 import { setScene, type Scene } from '../../../core/practice/scene.ts';
 import type { RunPlan } from '../../../core/run/run-plan.ts';
 import type { RunState } from '../../../core/run/state.ts';
-import type { OwnEffects, SeenRun } from '../bench-screen.tsx';
+import type { OwnEffects, SeenRun } from '../bench-run.ts';
 import { showClock } from '../show-clock.ts';
 import { PhoneCall } from './phone-call.tsx';
 import { PracticeEnded } from './practice-ended.tsx';

@@ -5,6 +5,7 @@ import type { Tape } from '../../../core/practice/tape.ts';
 import { showDuration } from '../../../core/units/duration.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
 import { Strip } from '../../ui/strip.tsx';
+import { Trace, TRACE_HEIGHT } from '../../ui/trace.tsx';
 import { useUnits } from '../../ui/units.ts';
 
 interface ReplayProps {
@@ -15,8 +16,6 @@ interface ReplayProps {
 /** However long it was, it is seen again in this time. */
 const PLAYS_IN_MS = 24_000;
 const FRAME_MS = 80;
-const WIDTH = 1000;
-const HEIGHT = 150;
 
 /** A practice as a strip that is run through again: where the tank was, what was read, which turns were made. */
 export function Replay({ tape, steps }: ReplayProps) {
@@ -98,63 +97,63 @@ function shareOfBaths({ baths }: Tape, ms: number): number {
 /** Where the tank truly was, the readings that were taken of it, and the turns: filled where pressed, open where not. */
 function Course({ tape, atMs }: { readonly tape: Tape; readonly atMs: number }) {
   const { temperature } = useUnits();
+  const show = (c: number) => showTemperature(c, temperature);
   const inTank = tape.readings.filter((reading) => reading.of === 'tank' && reading.atMs >= tape.fromMs);
   const all = [...tape.trace.flatMap(({ tankC }) => (tankC === null ? [] : [tankC])), ...inTank.map(({ c }) => c)];
-  const low = Math.floor(Math.min(...all) - 0.3);
-  const high = Math.ceil(Math.max(...all) + 0.3);
-  const x = (ms: number) => shareOfBaths(tape, ms) * WIDTH;
-  const y = (c: number) => HEIGHT - 16 - ((c - low) / (high - low)) * (HEIGHT - 24);
-  const pieces = tape.trace.reduce<string[][]>(
-    (lines, { atMs: ms, tankC }) => {
-      if (tankC === null) lines.push([]);
-      else lines.at(-1)?.push(`${x(ms).toFixed(1)},${y(tankC).toFixed(1)}`);
-      return lines;
-    },
-    [[]],
-  );
+  const [least, most] = [Math.min(...all), Math.max(...all)];
+  const [low, high] = [Math.floor(least - 0.3), Math.ceil(most + 0.3)];
+  const at = (ms: number) => shareOfBaths(tape, ms);
   return (
     <figure className="mt-3">
-      <svg
-        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-        preserveAspectRatio="none"
-        className="h-36 w-full"
-        role="img"
-        aria-label={`The tank went from ${showTemperature(all[0] ?? 0, temperature)} between ${showTemperature(Math.min(...all), temperature)} and ${showTemperature(Math.max(...all), temperature)}.`}
-      >
-        <line x1={0} x2={WIDTH} y1={y(low)} y2={y(low)} stroke="#cdd9d3" />
-        <line x1={0} x2={WIDTH} y1={y(high)} y2={y(high)} stroke="#cdd9d3" />
-        {pieces.map((points, i) => (
-          <polyline key={i} points={points.join(' ')} fill="none" stroke="#12776d" strokeWidth={2.5} vectorEffect="non-scaling-stroke" />
-        ))}
-        {inTank.map((reading) => (
-          // A line without length: a circle would be drawn out with the picture.
-          <path
-            key={reading.atMs}
-            d={`M${x(reading.atMs)} ${y(reading.c)}h0`}
-            stroke="#0b2b30"
-            strokeWidth={9}
-            strokeLinecap="round"
-            vectorEffect="non-scaling-stroke"
-          />
-        ))}
-        {tape.beats.map((beat) => (
-          <rect
-            key={beat.atMs}
-            x={x(beat.atMs) - 1.5}
-            y={HEIGHT - 10}
-            width={3}
-            height={10}
-            fill={beat.kept ? '#0b2b30' : '#fbfcfa'}
-            stroke="#0b2b30"
-            vectorEffect="non-scaling-stroke"
-          />
-        ))}
-        <line x1={x(atMs)} x2={x(atMs)} y1={0} y2={HEIGHT} stroke="#b1285c" strokeWidth={2} vectorEffect="non-scaling-stroke" />
-      </svg>
+      <Trace
+        label={`The tank went from ${show(all[0] ?? 0)} between ${show(least)} and ${show(most)}.`}
+        className="h-32 w-full border-y border-line"
+        lines={[{ points: tape.trace.map(({ atMs: ms, tankC }) => ({ x: at(ms), y: tankC })), stroke: '#12776d' }]}
+        fromX={0}
+        toX={1}
+        low={low}
+        high={high}
+        before={({ x, y }) => (
+          <>
+            {inTank.map((reading) => (
+              // A line without length: a circle would be drawn out with the picture.
+              <path
+                key={reading.atMs}
+                d={`M${x(at(reading.atMs))} ${y(reading.c)}h0`}
+                stroke="#0b2b30"
+                strokeWidth={9}
+                strokeLinecap="round"
+                vectorEffect="non-scaling-stroke"
+              />
+            ))}
+            {tape.beats.map((beat) => (
+              <rect
+                key={beat.atMs}
+                x={x(at(beat.atMs)) - 1.5}
+                y={TRACE_HEIGHT - 14}
+                width={3}
+                height={14}
+                fill={beat.kept ? '#0b2b30' : '#fbfcfa'}
+                stroke="#0b2b30"
+                vectorEffect="non-scaling-stroke"
+              />
+            ))}
+            <line
+              x1={x(at(atMs))}
+              x2={x(at(atMs))}
+              y1={0}
+              y2={TRACE_HEIGHT}
+              stroke="#b1285c"
+              strokeWidth={2}
+              vectorEffect="non-scaling-stroke"
+            />
+          </>
+        )}
+      />
       <figcaption className="flex flex-wrap justify-between gap-x-4 text-sm text-quiet">
         <span>
-          The tank as it truly was, <span className="figure">{showTemperature(low, temperature)}</span> to{' '}
-          <span className="figure">{showTemperature(high, temperature)}</span>; dots are what you read.
+          The tank as it truly was, <span className="figure">{show(low)}</span> to <span className="figure">{show(high)}</span>; dots are
+          what you read.
         </span>
         <span>Marks below: turns, filled where you pressed.</span>
       </figcaption>

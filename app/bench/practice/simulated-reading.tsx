@@ -1,11 +1,10 @@
 import { useState } from 'react';
-import { Radio, RadioGroup } from '@headlessui/react';
 import type { Kitchen } from '../../../core/practice/kitchen.ts';
 import { shown, type SimulatedThermometer } from '../../../core/practice/thermometer.ts';
 import type { ReadingOf } from '../../../core/run/event.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
 import { useUnits } from '../../ui/units.ts';
-import type { ReadingPlace } from '../reading-entry.tsx';
+import { PlaceChoice, type ReadingPlace } from '../place-choice.tsx';
 import type { Act } from '../run-channel.ts';
 import { Sheet } from '../sheet.tsx';
 
@@ -43,17 +42,7 @@ export function SimulatedReading({ thermometers, seed, startedAtMs, places, nowM
   };
   return (
     <Sheet label="Take a reading" close={close}>
-      <RadioGroup value={of} onChange={setOf} aria-label="What is read" className="flex flex-wrap gap-2">
-        {places.map((place) => (
-          <Radio
-            key={place.of}
-            value={place.of}
-            className="flex min-h-12 cursor-pointer items-center rounded-card border border-night-line px-3 data-checked:border-aqua data-checked:bg-night data-checked:font-bold"
-          >
-            {place.name}
-          </Radio>
-        ))}
-      </RadioGroup>
+      <PlaceChoice places={places} of={of} choose={setOf} />
       <div className="mt-3 flex flex-wrap gap-2">
         {thermometers.map((thermometer) => (
           <button

@@ -9,6 +9,7 @@ import { Button, Card } from '../../ui/parts.tsx';
 import { Term } from '../../ui/term.tsx';
 import { useUnits } from '../../ui/units.ts';
 import { firstKitSchema } from '../first-schemas.ts';
+import { ChooseOne } from './choose-one.tsx';
 import { LeafletPicture, type LeafletPart } from './leaflet-picture.tsx';
 
 interface KitStepProps {
@@ -36,22 +37,7 @@ export function KitStep({ kit, ownKits, likes, like, reply }: KitStepProps) {
         Take the <Term id="leaflet">leaflet</Term> out of the box. All times come from it, so it is copied here once. Figures that it does
         not give stay empty. The picture shows where a leaflet usually says it; yours may look otherwise.
       </p>
-      {(ownKits.length > 0 || kit) && (
-        <Card className="mb-4">
-          <h3 className="mb-2 font-bold">It is here already</h3>
-          <ul className="flex flex-wrap gap-2">
-            {ownKits.map((own) => (
-              <li key={own.id}>
-                <Form method="post">
-                  <input type="hidden" name="intent" value="choose-kit" />
-                  <input type="hidden" name="kit" value={own.id} />
-                  <Button filled={own.id === kit?.id}>{own.name}</Button>
-                </Form>
-              </li>
-            ))}
-          </ul>
-        </Card>
-      )}
+      <ChooseOne title="It is here already" what="kit" among={ownKits} chosen={kit?.id ?? null} />
       <nav aria-label="Bottles in the box" className="mb-3 flex flex-wrap items-center gap-2">
         <span className="font-semibold">In the box are:</span>
         {likes.map((each) => (

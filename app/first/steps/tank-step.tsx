@@ -6,6 +6,7 @@ import { useCheckedForm } from '../../ui/form.ts';
 import { Button, Card } from '../../ui/parts.tsx';
 import { useUnits } from '../../ui/units.ts';
 import { firstTankSchema } from '../first-schemas.ts';
+import { ChooseOne } from './choose-one.tsx';
 
 const METHODS = [
   { value: 'inversion', label: 'It is turned over by hand' },
@@ -33,24 +34,12 @@ export function TankStep({
         Look at it before you need it: the lid, the cap on it, how the light is kept out when the cap is off. Fill it with water, turn it
         over ten times, watch where it drips.
       </p>
-      {tanks.length > 0 && (
-        <Card className="mb-4">
-          <h3 className="mb-2 font-bold">One of yours</h3>
-          <ul className="flex flex-wrap gap-2">
-            {tanks.map((tank) => (
-              <li key={tank.id}>
-                <Form method="post">
-                  <input type="hidden" name="intent" value="choose-tank" />
-                  <input type="hidden" name="tank" value={tank.id} />
-                  <Button filled={tank.id === chosen}>
-                    {tank.name}, {showVolume(tank.volumeMl, units.volume)}
-                  </Button>
-                </Form>
-              </li>
-            ))}
-          </ul>
-        </Card>
-      )}
+      <ChooseOne
+        title="One of yours"
+        what="tank"
+        among={tanks.map(({ id, name, volumeMl }) => ({ id, name: `${name}, ${showVolume(volumeMl, units.volume)}` }))}
+        chosen={chosen}
+      />
       <Form method="post" {...getFormProps(form)}>
         <input type="hidden" name="intent" value="tank" />
         <input type="hidden" name="once" value={once} />

@@ -1,0 +1,125 @@
+import { data, redirect } from 'react-router';
+import { isFirstStep, newFirstRoll, nextStep, withDone } from '../../core/beginner/first-roll.ts';
+import { kitFromFigures } from '../../core/beginner/first-kit.ts';
+import { readKit } from '../../core/kit/kit-document.ts';
+import { kitIdFor } from '../../core/kit/kit-id.ts';
+import { nowMs } from '../server/clock.server.ts';
+import { findKit, kitIdTaken, saveKit } from '../server/kits.server.ts';
+import { addRoll } from '../server/rolls.server.ts';
+import { storedUnits } from '../server/settings.server.ts';
+import { findTank, saveTank } from '../server/tanks.server.ts';
+import { readForm, textOf } from '../ui/form.ts';
+import { onceOf } from '../ui/once.ts';
+import { doneByFacts, factsSince } from './facts.server.ts';
+import { changeFirstRoll } from './first-roll.server.ts';
+import { firstFilmSchema, firstKitSchema, firstTankSchema } from './first-schemas.ts';
+
+/** Does what a form of the first roll asks, and leads on. */
+export function actOfFirstRoll(form: FormData) {
+  switch (textOf(form, 'intent')) {
+    case 'done':
+      return goOn(textOf(form, 'step'));
+    case 'choose-kit': {
+      const kit = findKit(textOf(form, 'kit'));
+      if (!kit) throw data('That kit is not on the shelf any more.', { status: 404 });
+      changeFirstRoll((first) => ({ ...first, kitId: kit.id }));
+      return goOn('kit');
+    }
+    case 'kit':
+      return keepKit(form);
+    case 'choose-tank': {
+      const tank = findTank(textOf(form, 'tank'));
+      if (!tank) throw data('That tank is not on the shelf any more.', { status: 404 });
+      changeFirstRoll((first) => ({ ...first, tankId: tank.id }));
+      return goOn('tank');
+    }
+    case 'tank':
+      return keepTank(form);
+    case 'loaded':
+      changeFirstRoll((first) => ({ ...first, blind: Math.min(99, first.blind + 1) }));
+      throw redirect('/first-roll?step=blind');
+    case 'film':
+      return keepFilm(form);
+    case 'over':
+      changeFirstRoll((first) => ({ ...withDone(first, 'after'), overAtMs: nowMs() }));
+      throw redirect('/');
+    case 'again':
+      changeFirstRoll(({ kitId, tankId }) => ({ ...newFirstRoll(nowMs()), kitId, tankId }));
+      throw redirect('/first-roll');
+    default:
+      throw data('Nothing was asked for.', { status: 422 });
+  }
+}
+
+function goOn(step: string): never {
+  if (!isFirstStep(step)) throw data('There is no such step.', { status: 422 });
+  const first = changeFirstRoll((before) => withDone(before, step));
+  throw redirect(`/first-roll?step=${nextStep({ ...first, done: doneByFacts(first, factsSince(first)) }, step)}`);
+}
+
+function keepKit(form: FormData) {
+  const read = readForm(firstKitSchema(storedUnits()), form);
+  if (!read.ok) return { step: 'kit' as const, reply: read.reply };
+  const { name, makesMl, capacityRolls, wearPercent, baths, otherTemp, otherTime } = read.value;
+  const like = findKit(read.value.like);
+  if (!like) throw data('There is no such kit to begin from.', { status: 422 });
+  if (baths.length !== like.kit.baths.length) throw data('That form belongs to another kit. Begin again.', { status: 422 });
+  const kit = kitFromFigures(like.kit, {
+    id: kitIdFor(name, kitIdTaken),
+    name,
+    makesMl,
+    capacityRolls: capacityRolls ?? null,
+    wearPercent: wearPercent ?? null,
+    baths: baths.map(({ temp, time }) => ({ tempC: temp, seconds: time })),
+    more: otherTemp !== undefined && otherTime !== undefined ? [{ c: otherTemp, s: otherTime }] : [],
+  });
+  const checked = readKit(kit);
+  if (!checked.ok)
+    return {
+      step: 'kit' as const,
+      reply: read.refuse(
+        {},
+        checked.errors.map((error) => error.message),
+      ),
+    };
+  saveKit(checked.value, nowMs());
+  changeFirstRoll((first) => ({ ...first, kitId: checked.value.id }));
+  return goOn('kit');
+}
+
+function keepTank(form: FormData) {
+  const read = readForm(firstTankSchema(storedUnits()), form);
+  if (!read.ok) return { step: 'tank' as const, reply: read.reply };
+  const id = onceOf(form);
+  const untested = { heatJK: null, coolingPerMin: null, coolingInBathPerMin: null };
+  const { name, method, volumeMl } = read.value;
+  const material = method === 'rotary' ? ('rotary' as const) : ('plastic' as const);
+  saveTank({ id, name, method, volumeMl, fillS: 8, drainS: 12, reelSets: 1, holds: { '135': 1 }, material, ...untested }, nowMs());
+  changeFirstRoll((first) => ({ ...first, tankId: id }));
+  return goOn('tank');
+}
+
+function keepFilm(form: FormData) {
+  const read = readForm(firstFilmSchema, form);
+  if (!read.ok) return { step: 'real' as const, reply: read.reply };
+  const { film, speed } = read.value;
+  addRoll(
+    onceOf(form),
+    {
+      name: 'My first roll',
+      film,
+      process: 'C-41',
+      format: '135-36',
+      count: 1,
+      boxSpeed: speed,
+      exposedSpeed: speed,
+      treatment: 'normal',
+      keeper: false,
+      expiredYear: null,
+      place: '',
+      note: '',
+    },
+    nowMs(),
+  );
+  throw redirect('/first-roll?step=real');
+}
