@@ -1,11 +1,18 @@
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
-import { useState, type ReactNode } from 'react';
+import { useEffect, useState, type ReactNode } from 'react';
 import { wordOf } from '../../core/beginner/glossary.ts';
 
 /** A word of the trade: what it means shows under the pointer, and stays after a tap. Without scripts it leads to its entry. */
 export function Term({ id, children }: { readonly id: string; readonly children: ReactNode }) {
   const word = wordOf(id);
   const [hover, setHover] = useState(false);
+  useEffect(() => {
+    if (!hover) return;
+    // What a pointer brought up must go without moving the pointer, wherever the focus is.
+    const away = (event: KeyboardEvent) => event.key === 'Escape' && setHover(false);
+    document.addEventListener('keydown', away);
+    return () => document.removeEventListener('keydown', away);
+  }, [hover]);
   if (!word) return children;
   return (
     <Popover as="span" className="relative inline" onMouseEnter={() => setHover(true)} onMouseLeave={() => setHover(false)}>
