@@ -109,3 +109,49 @@ test('mutated kits and requests get answers or errors, never an exception', () =
     { numRuns: Number(process.env['FUZZ_RUNS'] ?? 4000) },
   );
 });
+
+describe('effect: what a run does to bottles', () => {
+  const kit = 'house-c41-three-bath';
+  const run = { kit, rolls: [{ format: '135-36', count: 2 }], tank: { volumeMl: 520 } };
+  const bottle = (id: string, bath: string, mlLeft = 940) => ({ id, bath, mlLeft });
+  const all = [bottle('B1', 'developer'), bottle('B2', 'bleach-fix'), bottle('B3', 'stabiliser')];
+  const entries = (request: object) => {
+    const answer = ask('effect', { plan: run, bottles: all, ...request });
+    return answer?.ok ? answer.value : answer;
+  };
+
+  test('returned, repeated, one-shot, and a bath that a treatment leaves out', () => {
+    expect(entries({ bottles: [all[0]] })).toEqual({
+      entries: [{ bottle: 'B1', drawnMl: 520, returnedMl: 499, rolls: 2, wears: 2 }],
+      jugsMl: { developers: 0, silver: 0, others: 0 },
+    });
+    expect(entries({ bottles: [all[1]], repeats: { 'bleach-fix': 1 } })).toMatchObject({
+      entries: [{ bottle: 'B2', drawnMl: 1040, returnedMl: 998, rolls: 2, wears: 2 }],
+    });
+    expect(entries({ oneShot: true })).toMatchObject({
+      entries: all.map(({ id }) => ({ bottle: id, drawnMl: 520, returnedMl: 0, wears: 0 })),
+      jugsMl: { developers: 520, silver: 520, others: 520 },
+    });
+    const bypass = entries({ plan: { ...run, treatment: 'bleach-bypass' } }) as { entries: { bottle: string }[] };
+    expect(bypass.entries.map((entry) => entry.bottle)).toEqual(['B1', 'B3']);
+    // One-shot by habit is one-shot, and what is said beside the plan overrules it.
+    const shot = { ...run, habits: { solution: 'one-shot' } };
+    expect(entries({ plan: shot })).toMatchObject({ jugsMl: { developers: 520 } });
+    expect(entries({ plan: shot, oneShot: false })).toMatchObject({ jugsMl: { developers: 0 } });
+  });
+
+  test.each<[string, object, string]>([
+    ['no plan', { plan: undefined }, '$.plan'],
+    ['a fault in the plan', { plan: { ...run, pushStops: 50 } }, '$.plan.pushStops'],
+    ['a plan that cannot be', { plan: { ...run, pushStops: 5 } }, '$.plan.pushStops'],
+    ['a tank of no volume', { plan: { ...run, tank: {} } }, '$.plan.tank.volumeMl'],
+    ['a bottle of no bath', { bottles: [bottle('B1', 'vinegar')] }, '$.bottles[0].bath'],
+    ['a repeat of nothing', { repeats: { vinegar: 1 } }, '$.repeats.vinegar'],
+    ['two of one name', { bottles: [all[0], all[0]] }, '$.bottles[1].id'],
+    ['a bottle below nothing', { bottles: [bottle('B1', 'developer', -1)] }, '$.bottles[0].mlLeft'],
+    ['no bottles', { bottles: undefined }, '$.bottles'],
+  ])('%s is refused by its path', (_, request, path) => {
+    const answer = ask('effect', JSON.parse(JSON.stringify({ plan: run, bottles: all, ...request })));
+    expect(answer && !answer.ok && answer.errors.map((error) => error.path)).toEqual([path]);
+  });
+});

@@ -1,5 +1,4 @@
 import { answered, refused, type Answer, type Fault } from '../core/answer.ts';
-import type { FilmCount } from '../core/film/roll-equivalents.ts';
 import { driftFinish } from '../core/heat/drift.ts';
 import { mixWater } from '../core/heat/mixing.ts';
 import { pourTemperature } from '../core/heat/pour-temperature.ts';
@@ -7,109 +6,23 @@ import { settlesAtC } from '../core/heat/pouring-in.ts';
 import { warmUp, type BottleInBath } from '../core/heat/water-bath.ts';
 import type { TimedReading } from '../core/heat/cooling.ts';
 import { developmentRate, doseUntil } from '../core/heat/dose.ts';
-import { materialOf } from '../core/heat/tank-heat-setting.ts';
-import type { TankHeatSetting } from '../core/heat/tank-through-the-run.ts';
 import { temperaturePath } from '../core/heat/temperature-path.ts';
-import { DEFAULT_COOLING_PER_MIN, DEFAULT_TANK_HEAT_JK, type TankMaterial } from '../core/heat/water.ts';
 import type { Bath } from '../core/kit/kit.ts';
 import { pushEquivalent } from '../core/timing/push.ts';
 import { packRolls, type BatchToUse, type RollToPack } from '../core/packing/pack.ts';
 import type { Holds } from '../core/packing/load.ts';
-import type { Habits } from '../core/schedule/habits.ts';
-import { planRun, type BatchState } from '../core/schedule/plan.ts';
-import { DEFAULT_TANK, type Tank } from '../core/schedule/tank.ts';
-import type { Treatment } from '../core/schedule/treatment.ts';
-import { driftRequest, mixRequest, packRequest, planRequest, pourRequest, warmupRequest } from './requests.ts';
+import { driftRequest, mixRequest, packRequest, pourRequest, warmupRequest } from './requests.ts';
 import { chart, density, judge } from './inspect.ts';
+import { effect } from './effect.ts';
+import { plan } from './plan.ts';
 import { shelf } from './shelf.ts';
-import { bare, bathIn, readRequest, round, type Command, type LaterCommand, type Surrounding } from './request.ts';
+import { bare, bathIn, readRequest, round, type Command, type LaterCommand } from './request.ts';
 
 /** Every command of scripting.md. Each checks its request whole before anything is computed. */
-export const COMMANDS: Readonly<Record<string, Command>> = { plan, drift, warmup, pour, mix, pack, shelf, chart, judge };
+export const COMMANDS: Readonly<Record<string, Command>> = { plan, drift, warmup, pour, mix, pack, effect, shelf, chart, judge };
 
 /** The one that reads a file and so answers later. */
 export const LATER_COMMANDS: Readonly<Record<string, LaterCommand>> = { density };
-
-interface PlanRequest {
-  readonly batch?: Partial<BatchState>;
-  readonly on?: string;
-  readonly tank?: Partial<Tank>;
-  readonly rolls: readonly (Omit<FilmCount, 'count'> & { readonly count?: number })[];
-  readonly pushStops?: number;
-  readonly treatment?: Treatment;
-  readonly temperaturesC?: Record<string, number>;
-  readonly habits?: Habits;
-  readonly heat?: HeatRequest;
-  readonly ownS?: Record<string, number>;
-}
-
-interface HeatRequest extends Partial<Omit<TankHeatSetting, 'startC'>> {
-  readonly roomC: number;
-  readonly startC?: number;
-  readonly material?: TankMaterial;
-}
-
-function plan(request: unknown, { today }: Surrounding): Answer<unknown> {
-  const { faults, value, kit } = readRequest<PlanRequest>(planRequest, request);
-  if (faults.length > 0 || !kit) return refused(...faults);
-  const { mixedOn } = value.batch ?? {};
-  const tank = { ...DEFAULT_TANK, ...value.tank };
-  if (value.heat && tank.volumeMl === undefined)
-    return refused({ code: 'missing', path: '$.tank.volumeMl', message: 'The tank’s heat needs tank.volumeMl, the solution it takes.' });
-  const planned = planRun({
-    kit,
-    batch: { volumeMl: value.batch?.volumeMl ?? kit.makesMl, rollsDone: value.batch?.rollsDone ?? 0, ...(mixedOn ? { mixedOn } : {}) },
-    on: value.on ?? today,
-    tank,
-    heat: value.heat ? heatSetting(value.heat, tank) : null,
-    own: Object.fromEntries(
-      Object.entries(value.ownS ?? {}).map(([bath, amount]) => [bath, { by: 'seconds' as const, amount, reason: '' }]),
-    ),
-    rolls: value.rolls.map((film) => ({ format: film.format, count: film.count ?? 1 })),
-    pushStops: value.pushStops ?? 0,
-    treatment: value.treatment ?? 'normal',
-    temperaturesC: value.temperaturesC ?? {},
-    habits: value.habits ?? {},
-  });
-  if (!planned.ok) return planned;
-  const { rollNumber, steps, totalS, batchAfter, warnings, heat } = planned.value;
-  return answered({
-    rollNumber,
-    steps: steps.map(({ bath, kind, startS, seconds, temperatureC, working, cues, pourC, inTankC }) => ({
-      bath,
-      kind,
-      startS,
-      seconds,
-      temperatureC,
-      working: working.map(({ what, seconds: s, label }) => ({ what, seconds: s, label })),
-      cues: cues.map(({ atS, kind: cue, label }) => ({ atS, kind: cue, label })),
-      ...(heat && pourC !== null && inTankC
-        ? {
-            pourC: round(pourC, 2),
-            inTankC: { starts: round(inTankC.startsC, 2), ends: round(inTankC.endsC, 2), mean: round(inTankC.meanC, 2) },
-          }
-        : {}),
-    })),
-    totalS,
-    batchAfter: batchAfter.seenRemjet ? batchAfter : { rollsDone: batchAfter.rollsDone },
-    warnings: warnings.map(bare),
-  });
-}
-
-/** The tank's heat as it was asked for, with the usual figures where it says nothing (domain.md 8.1). */
-function heatSetting(heat: HeatRequest, tank: Tank): TankHeatSetting {
-  const material = heat.material ?? materialOf(tank);
-  const stands = heat.stands ?? 'air';
-  return {
-    startC: heat.startC ?? heat.roomC,
-    heatJK: heat.heatJK ?? DEFAULT_TANK_HEAT_JK[material],
-    roomC: heat.roomC,
-    stands,
-    bathC: heat.bathC ?? null,
-    coolingPerMin: heat.coolingPerMin ?? DEFAULT_COOLING_PER_MIN[stands][material],
-    school: heat.school ?? 'wait-longer',
-  };
-}
 
 interface DriftRequest {
   readonly bath: string;

@@ -6,6 +6,7 @@ export const SUMMARIES: Readonly<Record<string, string>> = {
   pour: 'where solution and tank settle, or how warm to pour',
   mix: 'hot and cold water for a wanted temperature',
   pack: 'which rolls share a tank, in which order',
+  effect: 'what a run does to its bottles: drawn, back, wear, and into which jug',
   density: 'the densities of a scanned strip: clear base, fogged leader, their range',
   chart: 'whether a measure over time leaves its own habits',
   judge: 'what a strip shows: exposure, development or film, and what can still be done',
@@ -58,6 +59,15 @@ export const EXAMPLES: Readonly<Record<string, unknown>> = {
     ],
     tanks: [{ id: 'steel', holds: { '135': 2, '120': 1 }, volumeMl: 520 }],
     batches: [{ process: 'C-41', rollsLeft: 5 }],
+  },
+  effect: {
+    plan: { kit: 'house-c41-three-bath', rolls: [{ format: '135-36', count: 2 }], tank: { volumeMl: 520 } },
+    bottles: [
+      { id: 'B1', bath: 'developer', mlLeft: 940 },
+      { id: 'B2', bath: 'bleach-fix', mlLeft: 940 },
+    ],
+    oneShot: false,
+    repeats: { 'bleach-fix': 1 },
   },
   density: {
     file: 'strip.png',

@@ -133,6 +133,15 @@ export const shelfRequest = request({
   oneShot: boolean(),
 });
 
+export const effectRequest = request({
+  plan: mixed().required(),
+  bottles: array(closed({ id: id().required(), bath: id().required(), mlLeft: ml().required() }).required())
+    .max(100)
+    .required(),
+  oneShot: boolean(),
+  repeats: numbersByName(0, 100),
+});
+
 export const warmupRequest = request({
   bath: closed({
     litres: number().min(0.5).max(2000).required(),

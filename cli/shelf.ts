@@ -1,6 +1,7 @@
 import { answered, refused, type Answer, type Fault } from '../core/answer.ts';
 import type { BottleEntry } from '../core/chemistry/bottle.ts';
-import { foldLedger } from '../core/chemistry/ledger.ts';
+import { effectOfRun } from '../core/chemistry/effect.ts';
+import { entriesOfEffect, foldLedger, stepsOfKit } from '../core/chemistry/ledger.ts';
 import { INCIDENTS, TEST_RESULTS, type Incident, type TestResult } from '../core/chemistry/standing.ts';
 import { runsLeft, twoEnds, type Pace } from '../core/chemistry/two-ends.ts';
 import { isWater } from '../core/kit/kind.ts';
@@ -43,7 +44,9 @@ export function shelf(request: unknown, { today }: Surrounding): Answer<unknown>
   if (wrong.length > 0) return refused(...wrong);
   const state = foldLedger(
     { kit, volumeMl, mixedOn: batch.mixedOn },
-    entries.map((entry) => entryOf(entry, tank?.volumeMl ?? 0)),
+    entries.flatMap((entry, i) =>
+      entry.kind === 'run' ? runOf(entry, `run-${i}`, kit, tank?.volumeMl ?? 0) : entryOf({ ...entry, kind: entry.kind }),
+    ),
     on,
   );
   const ends = twoEnds(kit, volumeMl, state, on, pace);
@@ -111,14 +114,21 @@ function entryFaults(entry: AskedEntry, path: string, kit: Kit, mixedOn: string)
   return faults;
 }
 
-/** An entry that was checked, in the ledger's own shape. A run without its ml takes what the tank needs. */
-function entryOf(entry: AskedEntry, tankMl: number): BottleEntry {
+/** A run draws from every bottle that is not water; without its ml it takes what the tank needs. */
+function runOf({ on, rolls = 0, drawnMl, returned = true }: AskedEntry, act: string, kit: Kit, tankMl: number): BottleEntry[] {
+  const steps = stepsOfKit(kit);
+  // How full each bottle is then, its ledger knows: it gives what it has.
+  const bottles = steps.map(({ bath }) => ({ id: bath, bath, mlLeft: Infinity }));
+  const { entries } = effectOfRun({ steps, bottles, tankMl: drawnMl ?? tankMl, rolls, oneShot: !returned });
+  return entriesOfEffect(entries, { on, act });
+}
+
+/** An entry that was checked, in the ledger's own shape. */
+function entryOf(entry: AskedEntry & { readonly kind: Exclude<AskedEntry['kind'], 'run'> }): BottleEntry {
   const { kind, on, bottle = '', ml = 0, rolls = 0 } = entry;
   switch (kind) {
     case 'carried-over':
       return { kind, on, rolls };
-    case 'run':
-      return { kind, on, rolls, drawnMl: entry.drawnMl ?? tankMl, returned: entry.returned ?? true };
     case 'topped-up':
     case 'poured-away':
     case 'measured':

@@ -15,7 +15,9 @@ import { insertEvent } from '../app/server/run-events.server.ts';
 import { endedRuns, findRun, insertRun, insertSession, setRunState, setRunVerdict } from '../app/server/runs.server.ts';
 import { findTank, saveTank, type TankOnShelf } from '../app/server/tanks.server.ts';
 import { frozenPlan } from '../core/run/frozen-plan.ts';
-import { writeEntry } from '../app/server/bottle-entries.server.ts';
+import { entriesOfEffect } from '../core/chemistry/ledger.ts';
+import { effectOnBottles } from '../app/run/effect-of-run.server.ts';
+import { writeEntry, writeRun } from '../app/server/bottle-entries.server.ts';
 import { tankHeatSetting } from '../core/heat/tank-heat-setting.ts';
 import { DEFAULT_EVENING, eveningDocument } from '../app/run/evening-settings.ts';
 import { saveBox } from '../app/server/boxes.server.ts';
@@ -169,17 +171,14 @@ function putPastRun(run: DemoRun, index: number): void {
   setRunState(id, 'finished', events.at(-1)?.atMs ?? 0);
   setRunVerdict(id, run.verdict);
   for (const roll of rolls) setRollState(roll.id, 'developed', id);
-  writeEntry({
+  const { entries } = effectOnBottles({ batchId: batch.id, plan, runRolls: plan.runRolls }, (step) =>
+    run.leftOut?.includes(step.bath) ? 0 : 1,
+  );
+  writeRun({
     batchId: batch.id,
     atMs: events.at(-1)?.atMs ?? 0,
     runId: id,
-    entry: {
-      kind: 'run',
-      on: formatISO(daysAgo(run.daysAgo), { representation: 'date' }),
-      rolls: plan.runRolls,
-      drawnMl: tank.volumeMl,
-      returned: true,
-    },
+    entries: entriesOfEffect(entries, { on: formatISO(daysAgo(run.daysAgo), { representation: 'date' }), act: id }),
   });
 }
 

@@ -28,8 +28,8 @@ function fillShelf(database) {
        SELECT @id, bath, name, kind, after, 1000, date('now', 'localtime', '-' || @old || ' days') FROM bottles WHERE mixed_in = 'kiln-lane-4'`,
     );
     const entry = file.prepare(
-      `INSERT INTO bottle_entries (id, batch_id, kind, on_day, at_ms, bottle_number, rolls, ml, returned)
-       VALUES (@id, @batch, @kind, date('now', 'localtime', '-' || @ago || ' days'), @at, @bottle, @rolls, @ml, @returned)`,
+      `INSERT INTO bottle_entries (id, batch_id, kind, on_day, at_ms, bottle_number, rolls, wears, ml, returned_ml, returned, act)
+       VALUES (@id, @batch, @kind, date('now', 'localtime', '-' || @ago || ' days'), @at, @bottle, @rolls, @rolls, @ml, @back, @returned, @id)`,
     );
     const there = file.prepare('SELECT count(*) FROM batches').pluck().get();
     const inUse = file.prepare('SELECT count(*) FROM batches WHERE retired_at_ms IS NULL').pluck().get();
@@ -40,12 +40,12 @@ function fillShelf(database) {
     }
     for (const id of file.prepare('SELECT id FROM batches').pluck().all())
       for (let n = 0; n < ENTRIES_EACH; n++) {
-        const one = n % 2 === 0 ? null : bottles.all(id)[n % 3];
+        const one = bottles.all(id)[n % 3];
         const ago = (id.startsWith('past-') ? ageOf(Number(id.slice(5))) : 20) - 1 - Math.floor(n / 11);
         entry.run(
-          one === null
-            ? { id: `${id}-${n}`, batch: id, kind: 'run', ago, at: n, bottle: null, rolls: 0.05, ml: 500, returned: 1 }
-            : { id: `${id}-${n}`, batch: id, kind: 'topped-up', ago, at: n, bottle: one, rolls: null, ml: 3, returned: null },
+          n % 2 === 0
+            ? { id: `${id}-${n}`, batch: id, kind: 'run', ago, at: n, bottle: one, rolls: 0.05, ml: 500, back: 494.6, returned: 1 }
+            : { id: `${id}-${n}`, batch: id, kind: 'topped-up', ago, at: n, bottle: one, rolls: null, ml: 3, back: null, returned: null },
         );
       }
   })();

@@ -98,7 +98,7 @@ export function Acts({
           {askedMs !== null && <input type="hidden" name="asked" value={askedMs} />}
           <button
             data-act
-            className={`w-full rounded-card px-5 text-left text-[1.8rem] leading-tight font-bold text-night sm:min-h-20 sm:text-2xl ${pressAgain ? 'bg-straw' : 'bg-aqua'} ${children ? 'min-h-20' : agitate ? 'min-h-[22dvh]' : 'min-h-[30dvh]'}`}
+            className={`w-full rounded-card px-5 text-left text-[1.8rem] leading-tight font-bold text-night sm:min-h-20 sm:text-2xl ${pressAgain ? 'bg-straw' : 'bg-aqua'} ${children ? 'min-h-20' : agitate ? 'min-h-[18dvh]' : 'min-h-[30dvh]'}`}
             disabled={!label}
             data-ready={enabled}
           >

@@ -64,14 +64,23 @@ function Digits({ seconds, over, label }: { readonly seconds: number; readonly o
 }
 
 /** One sentence for somebody who has never done it (domain.md 19). */
-function WhatItDoes({ kind, before }: { readonly kind: StepKind; readonly before: StepKind | undefined }) {
-  return <p className="mt-1 max-w-2xl text-[1.05rem] text-aqua sm:text-lg">{whatItDoes(kind, before)}</p>;
+function WhatItDoes({
+  kind,
+  before,
+  className = '',
+}: {
+  readonly kind: StepKind;
+  readonly before: StepKind | undefined;
+  readonly className?: string;
+}) {
+  return <p className={`mt-1 max-w-2xl text-[1.05rem] text-aqua sm:text-lg ${className}`}>{whatItDoes(kind, before)}</p>;
 }
 
 function Running({ plan, state, now, nowMs, act, bottles, explains }: NowProps) {
   const step = plan.steps[state.step];
   const running = now.running;
   if (!step || !running) return null;
+  const before = plan.steps[state.step - 1]?.kind;
   const leftS = Math.ceil((running.endsAtMs - nowMs) / 1000);
   const bottle = ofBath(bottles, step);
   const over = leftS < 0 || (leftS === 0 && nowMs > running.endsAtMs);
@@ -80,7 +89,7 @@ function Running({ plan, state, now, nowMs, act, bottles, explains }: NowProps) 
   return (
     <>
       <h2 className="text-[1.7rem] font-bold sm:text-3xl">{step.name}</h2>
-      {explains && <WhatItDoes kind={step.kind} before={plan.steps[state.step - 1]?.kind} />}
+      {explains && <WhatItDoes kind={step.kind} before={before} className="max-sm:hidden" />}
       <Digits seconds={over ? Math.floor((nowMs - running.endsAtMs) / 1000) : leftS} over={over} label={over ? 'over by' : 'left'} />
       {over ? (
         <p className="mt-2 text-xl font-semibold text-straw" role="alert">
@@ -116,6 +125,8 @@ function Running({ plan, state, now, nowMs, act, bottles, explains }: NowProps) 
         <Correction {...{ plan, state, now, nowMs, act }} />
       </div>
       <Cues cues={running.cues} nowMs={nowMs} />
+      {/* On a phone the cue comes first: what to do now is never pushed under the act. */}
+      {explains && <WhatItDoes kind={step.kind} before={before} className="mt-4 sm:hidden" />}
       {now.light.safe && <p className="mt-3 text-night-quiet">Light does no harm now: the tank may be open.</p>}
     </>
   );

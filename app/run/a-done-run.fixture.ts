@@ -6,7 +6,9 @@ import { batchState } from '../../core/schedule/evening.ts';
 import { planRun } from '../../core/schedule/plan.ts';
 import { findBatch } from '../server/batches.server.ts';
 import { storeRoll } from '../server/a-shelf.fixture.ts';
-import { writeEntry } from '../server/bottle-entries.server.ts';
+import { entriesOfEffect } from '../../core/chemistry/ledger.ts';
+import { writeRun } from '../server/bottle-entries.server.ts';
+import { effectOnBottles } from './effect-of-run.server.ts';
 import { findRoll, setRollState, type RollFields } from '../server/rolls.server.ts';
 import { insertEvent } from '../server/run-events.server.ts';
 import { insertRun, insertSession, setRunState } from '../server/runs.server.ts';
@@ -81,12 +83,8 @@ export function storeDoneRun(id: string, run: DoneRun): void {
   const endedMs = putEvents(id, run, plan);
   setRunState(id, 'finished', endedMs);
   for (const film of films) setRollState(film.id, 'developed', id);
-  writeEntry({
-    batchId,
-    atMs: endedMs,
-    runId: id,
-    entry: { kind: 'run', on, rolls: plan.runRolls, drawnMl: tank.volumeMl, returned: true },
-  });
+  const { entries } = effectOnBottles({ batchId, plan, runRolls: plan.runRolls }, (step) => (run.skips?.includes(step.bath) ? 0 : 1));
+  writeRun({ batchId, atMs: endedMs, runId: id, entries: entriesOfEffect(entries, { on, act: id }) });
   indexRunAnew(id);
 }
 

@@ -1,13 +1,16 @@
+import { isDeveloper } from '../../core/kit/kind.ts';
 import { storedEvent, type RunEvent } from '../../core/run/event.ts';
 import { readRunEvent } from '../../core/run/read-event.ts';
-import { pouredBaths } from '../../core/schedule/bottles-in-run.ts';
+import type { PouredStep } from '../../core/chemistry/effect.ts';
+import { entriesOfEffect } from '../../core/chemistry/ledger.ts';
 import { timeRefusal } from '../../core/run/act-time.ts';
 import { refusalOf } from '../../core/run/guard.ts';
-import { withEvent, type RunState } from '../../core/run/state.ts';
-import { entriesOfRun, undoEntry, writeEntry } from '../server/bottle-entries.server.ts';
+import { timesPoured, withEvent, type RunState } from '../../core/run/state.ts';
+import { entriesOfRun, undoEntry, writeEntry, writeRun } from '../server/bottle-entries.server.ts';
 import { findBatch } from '../server/batches.server.ts';
 import { nowMs, today } from '../server/clock.server.ts';
 import { inTransaction } from '../server/database.server.ts';
+import { effectOnBottles } from './effect-of-run.server.ts';
 import { announceRun } from './live-runs.server.ts';
 import { indexRunAnew } from './run-index.server.ts';
 import { forgetState, stateOfRun } from './run-state.server.ts';
@@ -146,40 +149,21 @@ function settle(run: Run, state: RunState, event: RunEvent): void {
   }
   indexRunAnew(run.id);
   if (!used) return;
-  if (run.repairs !== null) return tellThePouredBottles(run);
-  writeEntry({
+  writeRun({
     batchId: run.batchId,
     atMs: nowMs(),
     runId: run.id,
-    entry: {
-      kind: 'run',
+    ...(run.repairs === null ? {} : { note: run.plan.title }),
+    entries: entriesOfEffect(effectOnBottles(run, (step) => pours(state, step, used)).entries, {
       on: today(),
-      rolls: run.runRolls,
-      drawnMl: run.plan.tank.volumeMl ?? 0,
-      returned: !run.plan.oneShot,
+      act: run.id,
       remjet: run.seenRemjet,
-    },
+      again: run.repairs !== null,
+    }),
   });
 }
 
-/** A repair has gone through the bottles that it poured, and through no other. */
-function tellThePouredBottles(run: Run): void {
-  const poured = pouredBaths(run.plan.steps);
-  for (const bottle of findBatch(run.batchId)?.bottles ?? []) {
-    if (!poured.has(bottle.bath) || bottle.emptied) continue;
-    writeEntry({
-      batchId: run.batchId,
-      atMs: nowMs(),
-      runId: run.id,
-      note: run.plan.title,
-      entry: {
-        kind: 'run',
-        on: today(),
-        bottle: bottle.id,
-        rolls: run.runRolls,
-        drawnMl: run.plan.tank.volumeMl ?? 0,
-        returned: !run.plan.oneShot,
-      },
-    });
-  }
+/** As it was pressed; where a person says that the film was developed, the developers were poured, pressed or not. */
+function pours(state: RunState, { id, kind }: Pick<PouredStep, 'id' | 'kind'>, developed: boolean): number {
+  return Math.max(timesPoured(state, id), developed && isDeveloper(kind) ? 1 : 0);
 }

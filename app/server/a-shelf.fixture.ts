@@ -1,4 +1,7 @@
-import { addBatch } from './batches.server.ts';
+import { effectOfRun } from '../../core/chemistry/effect.ts';
+import { entriesOfEffect, stepsOfKit } from '../../core/chemistry/ledger.ts';
+import { addBatch, findBatch } from './batches.server.ts';
+import { writeRun } from './bottle-entries.server.ts';
 import { addRoll, type RollFields } from './rolls.server.ts';
 import { saveTank } from './tanks.server.ts';
 
@@ -39,3 +42,26 @@ export function storeTank(id: string, rolls = 2): void {
     1,
   );
 }
+
+/** For tests: rolls through every bottle that stands in a batch, entered by hand. */
+export function throughBatch(
+  id: string,
+  {
+    on,
+    rolls,
+    drawnMl = 500,
+    oneShot = false,
+  }: { readonly on: string; readonly rolls: number; readonly drawnMl?: number; readonly oneShot?: boolean },
+): string[] {
+  const batch = findBatch(id);
+  if (!batch) throw new Error(`no batch ${id}`);
+  const { entries } = effectOfRun({
+    steps: stepsOfKit(batch.kit),
+    bottles: batch.bottles.filter((bottle) => !bottle.emptied),
+    tankMl: drawnMl,
+    rolls,
+    oneShot,
+  });
+  return writeRun({ batchId: id, atMs: 1, entries: entriesOfEffect(entries, { on, act: `through-${id}-${++through}` }) });
+}
+let through = 0;

@@ -1,7 +1,7 @@
 import { capacityOfVolume } from '../../core/chemistry/capacity.ts';
 import { foldRolls } from '../../core/chemistry/ledger.ts';
 import type { Incident } from '../../core/chemistry/standing.ts';
-import { isWater } from '../../core/kit/kind.ts';
+import { isDeveloper, isWater } from '../../core/kit/kind.ts';
 import { readStoredKit } from '../../core/kit/stored-kit.ts';
 import type { Kit } from '../../core/kit/kit.ts';
 import type { BottleEntry } from '../../core/chemistry/bottle.ts';
@@ -18,7 +18,7 @@ import {
   type BottleRow,
   type ShelfBottle,
 } from './bottles.server.ts';
-import { nowMs, today } from './clock.server.ts';
+import { today } from './clock.server.ts';
 import { inTransaction, sql } from './database.server.ts';
 import { storedSetting } from './settings.server.ts';
 
@@ -140,6 +140,7 @@ function fromRow(row: Row, shelf: Shelf): BatchWithKit {
     kit,
     ...foldRolls(shelf.entries.get(row.id) ?? []),
     bottles,
+    seenRemjet: bottles.some((bottle) => bottle.seenRemjet && isDeveloper(bottle.kind)),
     mlLeft: filled.length < bottles.length ? 0 : Math.min(row.volume_ml, ...filled.map((bottle) => bottle.mlLeft)),
   };
 }
@@ -257,20 +258,13 @@ function fillBottles(batchId: string, withoutBaths: readonly string[] = []): voi
   addBottles(batchId, baths, row.volume_ml, row.mixed_on);
 }
 
-/** What is written on a batch. Its rolls are a ledger: a count that differs is a correction, with its reason. */
-export function updateBatch(batch: Pick<Batch, 'id' | 'name' | 'volumeMl' | 'mixedOn' | 'priceCents' | 'note'>, rollsDone: number): void {
+/** What is written on a batch. What it has done is its ledger's to say. */
+export function updateBatch(batch: Pick<Batch, 'id' | 'name' | 'volumeMl' | 'mixedOn' | 'priceCents' | 'note'>): void {
   inTransaction(() => {
     sql(
       `UPDATE batches SET name = @name, volume_ml = @volumeMl, mixed_on = @mixedOn, price_cents = @priceCents, note = @note WHERE id = @id`,
     ).run(batch);
     refillBottles(batch.id, batch.volumeMl, batch.mixedOn);
-    const off = rollsDone - (findBatch(batch.id)?.rollsDone ?? rollsDone);
-    if (Math.abs(off) > 0.0005)
-      writeEntry({
-        batchId: batch.id,
-        atMs: nowMs(),
-        entry: { kind: 'corrected', on: today(), rolls: Math.round(off * 1000) / 1000, reason: 'Counted anew on the batch’s page.' },
-      });
   });
 }
 
@@ -278,11 +272,14 @@ export function setBatchRetired(id: string, retiredAtMs: number | null): void {
   sql('UPDATE batches SET retired_at_ms = ? WHERE id = ?').run(retiredAtMs, id);
 }
 
-/** A batch takes up its kit as it is today: only when the person asks for it, batch by batch. */
+/**
+ * A batch takes up its kit as it is today: only when the person asks for it, batch by batch. A bath that a bottle stands
+ * for already, mixed here or taken over, gets no other.
+ */
 export function pinKitAnew(id: string): void {
   inTransaction(() => {
     sql('UPDATE batches SET kit_document = (SELECT document FROM kits WHERE kits.id = batches.kit_id) WHERE id = ?').run(id);
-    fillBottles(id);
+    fillBottles(id, findBatch(id)?.bottles.map((bottle) => bottle.bath) ?? []);
   });
 }
 

@@ -1,5 +1,5 @@
 import { nanoid } from 'nanoid';
-import type { BottleEntry, Storage } from '../../core/chemistry/bottle.ts';
+import type { BottleEntry, RunEntry, Storage } from '../../core/chemistry/bottle.ts';
 import type { Incident, TestResult } from '../../core/chemistry/standing.ts';
 import { db, inTransaction, sql } from './database.server.ts';
 
@@ -19,6 +19,8 @@ export interface StoredEntry {
   readonly atMs: number;
   readonly note: string;
   readonly runId: string | null;
+  /** What it was part of: entries of one act are taken back as one. */
+  readonly act: string;
   readonly undone: boolean;
   /** Why it was taken back; null while it counts. */
   readonly undoneWhy: string | null;
@@ -38,15 +40,18 @@ interface Row {
   readonly days: number | null;
   readonly returned: number | null;
   readonly returned_ml: number | null;
+  readonly wears: number | null;
+  readonly again: number;
   readonly remjet: number;
   readonly what: string | null;
   readonly note: string;
   readonly run_id: string | null;
+  readonly act: string;
   readonly undone_why: string | null;
 }
 
 const COLUMNS = `entry.seq, entry.id, entry.batch_id, entry.kind, entry.on_day, entry.at_ms, entry.bottle_number, entry.rolls, entry.ml,
-  entry.days, entry.returned, entry.returned_ml, entry.remjet, entry.what, entry.note, entry.run_id, counter.note AS undone_why`;
+  entry.days, entry.returned, entry.returned_ml, entry.wears, entry.again, entry.remjet, entry.what, entry.note, entry.run_id, entry.act, counter.note AS undone_why`;
 const FROM = 'bottle_entries AS entry LEFT JOIN bottle_entries AS counter ON counter.undoes = entry.id';
 
 function entryOf(row: Row): BottleEntry | Move | null {
@@ -62,12 +67,15 @@ function entryOf(row: Row): BottleEntry | Move | null {
       return {
         kind: 'run',
         on,
+        bottle,
+        act: row.act,
         rolls: row.rolls ?? 0,
+        wears: row.wears ?? 0,
         drawnMl: ml,
+        returnedMl: row.returned_ml ?? 0,
         returned: row.returned === 1,
-        remjet: row.remjet === 1,
-        ...(row.bottle_number === null ? {} : { bottle }),
-        ...(row.returned_ml === null ? {} : { returnedMl: row.returned_ml }),
+        ...(row.again === 1 ? { again: true } : {}),
+        ...(row.remjet === 1 ? { remjet: true } : {}),
       };
     case 'topped-up':
     case 'poured-away':
@@ -110,6 +118,7 @@ function stored(rows: readonly Row[]): StoredEntry[] {
             atMs: row.at_ms,
             note: row.note,
             runId: row.run_id,
+            act: row.act,
             undone: row.undone_why !== null,
             undoneWhy: row.undone_why,
             entry,
@@ -163,6 +172,8 @@ export function findEntry(id: string): StoredEntry | null {
 export interface EntryToWrite {
   /** Given, it is written once however often it is posted. */
   readonly id?: string;
+  /** Given, it is part of an act of several entries. */
+  readonly act?: string;
   readonly batchId: string;
   readonly atMs: number;
   readonly note?: string;
@@ -172,10 +183,13 @@ export interface EntryToWrite {
   readonly emptiedMl?: number;
 }
 
-export function writeEntry({ batchId, atMs, note = '', runId, entry, emptiedMl, id = nanoid() }: EntryToWrite): string {
+export function writeEntry({ batchId, atMs, note = '', runId, entry, emptiedMl, id = nanoid(), act = id }: EntryToWrite): string {
+  const run = entry.kind === 'run' ? entry : null;
   sql(
-    `INSERT INTO bottle_entries (id, batch_id, kind, on_day, at_ms, bottle_number, rolls, ml, days, returned, returned_ml, remjet, what, note, run_id)
-     VALUES (@id, @batchId, @kind, @on, @atMs, @bottle, @rolls, @ml, @days, @returned, @returnedMl, @remjet, @what, @note, @runId)
+    `INSERT INTO bottle_entries (id, batch_id, kind, on_day, at_ms, bottle_number, rolls, wears, ml, days, returned, returned_ml, remjet, again,
+       what, note, run_id, act)
+     VALUES (@id, @batchId, @kind, @on, @atMs, @bottle, @rolls, @wears, @ml, @days, @returned, @returnedMl, @remjet, @again,
+       @what, @note, @runId, @act)
      ON CONFLICT (id) DO NOTHING`,
   ).run({
     id,
@@ -187,14 +201,30 @@ export function writeEntry({ batchId, atMs, note = '', runId, entry, emptiedMl, 
     note: 'reason' in entry ? entry.reason : note,
     bottle: 'bottle' in entry && entry.bottle !== undefined ? Number(entry.bottle) : null,
     rolls: 'rolls' in entry ? entry.rolls : null,
-    ml: entry.kind === 'run' ? entry.drawnMl : entry.kind === 'emptied' ? (emptiedMl ?? null) : 'ml' in entry ? (entry.ml ?? null) : null,
+    wears: run?.wears ?? null,
+    ml: run ? run.drawnMl : entry.kind === 'emptied' ? (emptiedMl ?? null) : 'ml' in entry ? (entry.ml ?? null) : null,
     days: 'days' in entry ? (entry.days ?? null) : null,
-    returned: entry.kind === 'run' ? Number(entry.returned) : null,
-    returnedMl: entry.kind === 'run' ? (entry.returnedMl ?? null) : null,
-    remjet: entry.kind === 'run' && entry.remjet ? 1 : 0,
+    returned: run ? Number(run.returned) : null,
+    returnedMl: run?.returnedMl ?? null,
+    remjet: Number(run?.remjet ?? false),
+    again: Number(run?.again ?? false),
     what: whatOf(entry),
+    act: run?.act ?? act,
   });
   return id;
+}
+
+/** What a run did, an entry for each bottle that was poured (effect.ts); their ids. */
+export function writeRun(
+  run: Omit<EntryToWrite, 'entry' | 'id' | 'act' | 'emptiedMl'> & { readonly entries: readonly RunEntry[] },
+): string[] {
+  const { entries, ...common } = run;
+  return entries.map((entry) => writeEntry({ ...common, entry }));
+}
+
+/** Whether an act is in the ledger: what is posted twice is written once. */
+export function hasAct(act: string): boolean {
+  return sql('SELECT 1 FROM bottle_entries WHERE act = ? LIMIT 1').get(act) !== undefined;
 }
 
 function whatOf(entry: BottleEntry | Move): string | null {
@@ -217,8 +247,8 @@ function whatOf(entry: BottleEntry | Move): string | null {
 /** Takes an entry out of account by a counter-entry with its reason. Twice is once. */
 export function undoEntry(entryId: string, on: string, atMs: number, reason: string): void {
   sql(
-    `INSERT INTO bottle_entries (id, batch_id, kind, on_day, at_ms, note, undoes)
-     SELECT @id, batch_id, 'undone', @on, @atMs, @reason, id FROM bottle_entries
+    `INSERT INTO bottle_entries (id, batch_id, kind, on_day, at_ms, note, act, undoes)
+     SELECT @id, batch_id, 'undone', @on, @atMs, @reason, @id, id FROM bottle_entries
      WHERE id = @entryId AND NOT EXISTS (SELECT 1 FROM bottle_entries AS counter WHERE counter.undoes = @entryId)`,
   ).run({ id: nanoid(), on, atMs, reason, entryId });
 }
@@ -231,24 +261,20 @@ export function moveBottle(
   atMs: number,
 ): void {
   inTransaction(() => {
-    const id = nanoid();
+    const act = nanoid();
     if (to.inItsPlace)
-      writeEntry({ id: asideOf(id), batchId: to.batchId, atMs, entry: { kind: 'moved', on, bottle: to.inItsPlace.number, bath: null } });
-    writeEntry({ id, batchId: to.batchId, atMs, entry: { kind: 'moved', on, bottle, bath: to.bath } });
+      writeEntry({ act, batchId: to.batchId, atMs, entry: { kind: 'moved', on, bottle: to.inItsPlace.number, bath: null } });
+    writeEntry({ act, batchId: to.batchId, atMs, entry: { kind: 'moved', on, bottle, bath: to.bath } });
   });
 }
 
-const ASIDE = '-made-room';
-const asideOf = (id: string) => id + ASIDE;
-
-/** The entries that were one act: a bottle that came and the one that made room for it. */
-export function actOfEntry({ id, entry }: StoredEntry): string[] {
-  if (entry.kind !== 'moved') return [id];
-  const came = id.endsWith(ASIDE) ? id.slice(0, -ASIDE.length) : id;
-  return [came, asideOf(came)];
+/** The entries that were one act: a bottle that came and the one that made room for it, a run through three bottles. */
+export function entriesOfAct(act: string): string[] {
+  const rows = sql("SELECT id FROM bottle_entries WHERE act = ? AND kind <> 'undone' ORDER BY seq").all(act) as { id: string }[];
+  return rows.map(({ id }) => id);
 }
 
-/** What a run left in the ledger and still counts: one entry, or for a repair one for each bottle. */
+/** What a run left in the ledger and still counts: an entry for each bottle that it was poured from. */
 export function entriesOfRun(runId: string): string[] {
   const rows = sql(
     `SELECT entry.id FROM bottle_entries AS entry WHERE entry.run_id = ?
@@ -263,10 +289,12 @@ export function rollsByDay(
 ): { readonly process: string; readonly batchId: string; readonly on: string; readonly rolls: number }[] {
   // Summed up before the batches are looked at: a kit's document is long to read, and not to be read for each run.
   return sql(
-    `WITH days AS (
-       SELECT entry.batch_id AS batchId, entry.on_day AS "on", sum(entry.rolls) AS rolls
+    `WITH runs_once AS (
+       SELECT entry.batch_id, entry.on_day, entry.act, max(entry.rolls) AS rolls
        FROM bottle_entries AS entry LEFT JOIN bottle_entries AS counter ON counter.undoes = entry.id
-       WHERE entry.kind = 'run' AND entry.bottle_number IS NULL AND entry.on_day >= ? AND counter.id IS NULL GROUP BY entry.batch_id, entry.on_day
+       WHERE entry.kind = 'run' AND entry.again = 0 AND entry.on_day >= ? AND counter.id IS NULL GROUP BY entry.on_day, entry.batch_id, entry.act
+     ), days AS (
+       SELECT batch_id AS batchId, on_day AS "on", sum(rolls) AS rolls FROM runs_once GROUP BY batch_id, on_day
      ), processes AS MATERIALIZED (SELECT id, json_extract(kit_document, '$.process') AS process FROM batches)
      SELECT processes.process AS process, days.* FROM days JOIN processes ON processes.id = days.batchId ORDER BY days."on"`,
   ).all(from) as { process: string; batchId: string; on: string; rolls: number }[];

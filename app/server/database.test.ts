@@ -106,7 +106,7 @@ function filledAtVersion(version: number): string {
   return file;
 }
 
-test.each([1, 2, 3, 4, 5, 6, 7, 8, 9])(
+test.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10])(
   'a database of version %i comes over: counts become entries that add up to them, nothing is lost',
   (version) => {
     // The fourth made ledgers of what was counted: a database of that version was filled before it and has been through it.
@@ -145,12 +145,19 @@ test.each([1, 2, 3, 4, 5, 6, 7, 8, 9])(
       mixed_on: '2026-09-01',
     });
     const drips = opened
-      .prepare('SELECT bottles.mixed_in, bottles.bath FROM bottle_entries JOIN bottles ON bottles.number = bottle_number')
+      .prepare(
+        "SELECT bottles.mixed_in, bottles.bath FROM bottle_entries JOIN bottles ON bottles.number = bottle_number AND bottle_entries.kind = 'incident'",
+      )
       .all();
     expect(drips).toEqual(version > 3 ? [{ mixed_in: 'fresh', bath: 'bleach-fix' }] : []);
     expect(entries.filter(({ batch_id }) => batch_id !== 'fresh').map(({ batch_id, kind, rolls }) => [batch_id, kind, rolls])).toEqual([
+      // The eleventh makes an entry for each bottle that the run was poured from.
+      ['counted', 'run', 2],
+      ['counted', 'run', 2],
       ['counted', 'run', 2],
       ['counted', 'carried-over', 3],
+      ['fewer', 'run', 2],
+      ['fewer', 'run', 2],
       ['fewer', 'run', 2],
       ['fewer', 'corrected', -0.5],
       ['fewer', 'incident', null],
@@ -184,6 +191,97 @@ test.each([1, 2, 3, 4, 5, 6, 7, 8, 9])(
     openDatabase(file).close();
   },
 );
+
+test('a ledger of the tenth version becomes one effect: an entry a bottle that was poured, with what it wears and what came back', () => {
+  const file = filledAtVersion(3);
+  const old = new Database(file);
+  for (const migration of migrationsIn('migrations').filter(({ version }) => version > 3 && version <= 10)) old.exec(migration.sql);
+  old.pragma('user_version = 10');
+  old.exec("UPDATE bottles SET after = 'discard' WHERE mixed_in = 'fresh' AND bath = 'stabiliser'");
+  const plan = JSON.parse(readFileSync('core/run/samples/run-v1.json', 'utf8')).plan as { steps: { bath: string }[] };
+  const bypass = { ...plan, steps: plan.steps.filter(({ bath }) => bath !== 'bleach-fix') };
+  old
+    .prepare(
+      "INSERT INTO runs (id, session_id, position, batch_id, tank_id, plan, run_rolls, seen_remjet, state, ended_at_ms) VALUES ('bypass', 's', 9, 'fresh', 't', ?, 2, 0, 'finished', 9)",
+    )
+    .run(JSON.stringify(bypass));
+  const put = old.prepare(
+    `INSERT INTO bottle_entries (id, batch_id, kind, on_day, at_ms, bottle_number, rolls, ml, returned, returned_ml, remjet, what, run_id, undoes)
+     VALUES (@id, 'fresh', @kind, @on, 9, @bottle, @rolls, @ml, @returned, @back, @remjet, @what, @run, @undoes)`,
+  );
+  const number = (batch: string, bath: string) =>
+    old.prepare('SELECT number FROM bottles WHERE mixed_in = ? AND bath = ?').pluck().get(batch, bath) as number;
+  const entry = (id: string, more: object) =>
+    put.run({
+      id,
+      kind: 'run',
+      on: '2026-10-01',
+      bottle: null,
+      rolls: 2,
+      ml: 520,
+      returned: 1,
+      back: null,
+      remjet: 0,
+      what: null,
+      run: null,
+      undoes: null,
+      ...more,
+    });
+  entry('through-bypass', { run: 'bypass', remjet: 1 });
+  entry('shot', { on: '2026-10-02', returned: 0 });
+  entry('slip', { on: '2026-10-02' });
+  entry('slip-undone', { kind: 'undone', on: '2026-10-02', rolls: null, ml: null, returned: null, undoes: 'slip' });
+  const nothing = { rolls: null, ml: null, returned: null };
+  entry('m-made-room', { ...nothing, kind: 'moved', on: '2026-10-03', bottle: number('fresh', 'stabiliser'), what: null });
+  entry('m', { ...nothing, kind: 'moved', on: '2026-10-03', bottle: number('counted', 'stabiliser'), what: 'stabiliser' });
+  entry('measured-back', { on: '2026-10-04', back: 470, ml: 500, rolls: 1 });
+  entry('mend', { on: '2026-10-05', bottle: number('fresh', 'bleach-fix'), rolls: 1 });
+  const emptied = number('counted', 'stabiliser');
+  old.close();
+  const opened = openDatabase(file);
+  const rows = opened
+    .prepare(
+      `SELECT entry.on_day AS day, bottles.mixed_in || ' ' || bottles.bath AS bottle, entry.wears, entry.ml, entry.returned_ml AS back, entry.returned, entry.remjet,
+         entry.again, entry.act, counter.id IS NOT NULL AS undone
+       FROM bottle_entries AS entry JOIN bottles ON bottles.number = entry.bottle_number
+       LEFT JOIN bottle_entries AS counter ON counter.undoes = entry.id
+       WHERE entry.kind = 'run' AND entry.batch_id = 'fresh' ORDER BY entry.seq`,
+    )
+    .all() as {
+    day: string;
+    bottle: string;
+    wears: number;
+    ml: number;
+    back: number;
+    returned: number;
+    remjet: number;
+    again: number;
+    act: string;
+    undone: number;
+  }[];
+  const told = rows.map((row) => [row.act, row.bottle.replace('fresh ', ''), row.wears, row.ml, row.back, row.undone]);
+  expect(told).toEqual([
+    ['bypass', 'developer', 2, 520, 499, 0],
+    ['bypass', 'stabiliser', 0, 520, 0, 0],
+    ['shot', 'developer', 0, 520, 0, 0],
+    ['shot', 'bleach-fix', 0, 520, 0, 0],
+    ['shot', 'stabiliser', 0, 520, 0, 0],
+    ['slip', 'developer', 2, 520, 499, 1],
+    ['slip', 'bleach-fix', 2, 520, 499, 1],
+    ['slip', 'stabiliser', 0, 520, 0, 1],
+    // By then the other batch's stabiliser stands there.
+    ['measured-back', 'counted stabiliser', 1, 500, 470, 0],
+    ['measured-back', 'developer', 1, 500, 470, 0],
+    ['measured-back', 'bleach-fix', 1, 500, 470, 0],
+    ['mend', 'bleach-fix', 1, 520, 507, 0],
+  ]);
+  expect(rows.filter((row) => row.remjet === 1).map(({ bottle }) => bottle)).toEqual(['fresh developer']);
+  expect(rows.filter((row) => row.again === 1).map(({ act }) => act)).toEqual(['mend']);
+  expect(opened.prepare("SELECT act FROM bottle_entries WHERE kind = 'moved' ORDER BY seq").pluck().all()).toEqual(['m', 'm']);
+  expect(opened.prepare('SELECT count(*) FROM bottle_entries WHERE bottle_number = ?').pluck().get(emptied)).toBeGreaterThan(1);
+  expect(opened.pragma('foreign_key_check')).toEqual([]);
+  opened.close();
+});
 
 describe('the server’s clock', () => {
   const clockAt = () => {

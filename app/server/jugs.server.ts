@@ -29,17 +29,7 @@ export function jugsNow(): JugNow[] {
     `SELECT bottles.kind AS kind, sum(entry.ml) AS ml
      FROM bottle_entries AS entry JOIN bottles ON bottles.number = entry.bottle_number
      LEFT JOIN bottle_entries AS counter ON counter.undoes = entry.id
-     WHERE entry.kind IN ('emptied', 'poured-away') AND counter.id IS NULL GROUP BY bottles.kind
-     UNION ALL
-     SELECT bottles.kind, sum(entry.ml)
-     FROM bottle_entries AS entry JOIN bottles ON bottles.mixed_in = entry.batch_id
-     LEFT JOIN bottle_entries AS counter ON counter.undoes = entry.id
-     WHERE entry.returned = 0 AND counter.id IS NULL GROUP BY bottles.kind
-     UNION ALL
-     SELECT bottles.kind, sum(entry.ml)
-     FROM bottles CROSS JOIN bottle_entries AS entry ON entry.batch_id = bottles.mixed_in AND entry.kind = 'run' AND entry.returned = 1
-     LEFT JOIN bottle_entries AS counter ON counter.undoes = entry.id
-     WHERE bottles.after = 'discard' AND counter.id IS NULL GROUP BY bottles.kind`,
+     WHERE (entry.kind IN ('emptied', 'poured-away') OR entry.returned = 0) AND counter.id IS NULL GROUP BY bottles.kind`,
   ).all() as { kind: BathKind; ml: number | null }[];
   const gone = handOvers();
   return JUGS.map((jug) => {

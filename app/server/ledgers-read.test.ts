@@ -39,7 +39,7 @@ describe('a ledger that was read is read again only when it has grown', () => {
     const number = Number(bottleOf('read', 'developer')?.id);
     other
       .prepare(
-        "INSERT INTO bottle_entries (id, batch_id, kind, on_day, at_ms, bottle_number, ml) VALUES ('theirs', 'read', 'measured', ?, 6, ?, 450)",
+        "INSERT INTO bottle_entries (id, batch_id, kind, on_day, at_ms, bottle_number, ml, act) VALUES ('theirs', 'read', 'measured', ?, 6, ?, 450, 'theirs')",
       )
       .run(today(), number);
     other.close();

@@ -166,13 +166,13 @@ export function sessionStartedAtMs(sessionId: string): number | null {
   return row?.ms ?? null;
 }
 
-/** Roll equivalents of runs that were planned and are not done, by batch; without those that a session is planning anew. */
-export function waitingRollsByBatch(exceptQueuedOf = ''): Map<string, number> {
+/** Runs that were planned and are not done, the one at the Bench first; without those that a session is planning anew. */
+export function openRuns(exceptQueuedOf = ''): Run[] {
   const rows = sql(
-    `SELECT batch_id AS batchId, sum(run_rolls) AS rolls FROM runs
-     WHERE state = 'live' OR (state = 'queued' AND session_id <> ?) GROUP BY batch_id`,
-  ).all(exceptQueuedOf) as { batchId: string; rolls: number }[];
-  return new Map(rows.map(({ batchId, rolls }) => [batchId, rolls]));
+    `SELECT ${COLUMNS} FROM runs WHERE state = 'live' OR (state = 'queued' AND session_id <> ?)
+     ORDER BY state = 'live' DESC, session_id, position`,
+  ).all(exceptQueuedOf) as Row[];
+  return rows.map(fromRow);
 }
 
 export function setRunVerdict(id: string, verdict: string): void {

@@ -6,7 +6,7 @@ import { addDays, formatISO } from 'date-fns';
 process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'test.db');
 
 import { shippedKit } from '../../core/kit/shipped-kits.ts';
-import { storeRoll, storeTank } from '../server/a-shelf.fixture.ts';
+import { storeRoll, storeTank, throughBatch } from '../server/a-shelf.fixture.ts';
 import { addBatch, findBatch } from '../server/batches.server.ts';
 import { writeEntry } from '../server/bottle-entries.server.ts';
 import { nowMs, today } from '../server/clock.server.ts';
@@ -33,7 +33,7 @@ test('a batch that would grow old with rolls in it is offered before the fresh o
   const mixed = { kitId: KIT, volumeMl: 1000, priceCents: null, note: '' };
   addBatch({ ...mixed, id: 'ageing', name: 'Ageing', mixedOn: daysAgo(28), rollsDone: 6 }, 1);
   addBatch({ ...mixed, id: 'new', name: 'New', mixedOn: daysAgo(1), rollsDone: 0 }, 2);
-  writeEntry({ batchId: 'new', atMs: 1, entry: { kind: 'run', on: today(), rolls: 1, drawnMl: 500, returned: true } });
+  throughBatch('new', { on: today(), rolls: 1 });
   const page = () => {
     const evening = tonight();
     return eveningPage(evening, eveningPlan(evening, nowMs()), nowMs());

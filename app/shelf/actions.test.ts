@@ -41,8 +41,17 @@ test('a batch is mixed, shown with its life, changed, put away and taken back', 
   // The next one of the kit is the second, whatever became of the first.
   expect(mixLoader({ request: new Request('http://s/?kit=house-c41-three-bath') } as never).defaults.name).toMatch(/ 2$/);
 
-  await post(batchAction, { ...BATCH, rollsDone: '2.67', volumeMl: '17.6 fl oz' }, { batchId: id });
+  // What is written down is corrected without a word of rolls: an old page would write its old count over newer runs.
+  await post(batchAction, { intent: 'count', counted: '2.67', reason: 'A page of the notebook.', once: 'counted-anew-1' }, { batchId: id });
+  await post(batchAction, { ...BATCH, rollsDone: '', volumeMl: '17.6 fl oz' }, { batchId: id });
   expect(listBatches()).toMatchObject([{ rollsDone: 2.67, volumeMl: 520.5 }]);
+  await post(batchAction, { intent: 'count', counted: '2.67', reason: 'Posted twice.', once: 'counted-anew-1' }, { batchId: id });
+  expect(load(batchLoader, '/', { batchId: id })).toMatchObject({ history: [{ says: 'Corrected: 2.67 rolls more.' }] });
+  const refused = await post(batchAction, { intent: 'count', counted: '', reason: '' }, { batchId: id });
+  expect((refused.data as { reply: { error: object } }).reply.error).toMatchObject({
+    counted: [/./],
+    reason: [expect.stringContaining('Say why')],
+  });
   const away = await post(batchAction, { intent: 'retire' }, { batchId: id });
   expect([shelf().batches, shelf().retired.length]).toEqual([[], 1]);
   await post(shelfAction, { away: new URL(`http://s${away.to}`).searchParams.get('away') ?? '' });

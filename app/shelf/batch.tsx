@@ -15,10 +15,11 @@ import { storedUnits } from '../server/settings.server.ts';
 import { useUnits } from '../ui/units.ts';
 import { BottleParts } from './board/bottle-drawing.tsx';
 import { Bottles } from './board/bottle-on-board.tsx';
-import { runByHandSchema } from './bottles/entry-schemas.ts';
+import { countSchema, runByHandSchema } from './bottles/entry-schemas.ts';
 import { History } from './bottles/history.tsx';
 import { historyOf } from './bottles/history.server.ts';
-import { emptyBatch, keepRunByHand, takeBack, takeBatchBack } from './bottles/keep-entry.server.ts';
+import { CountAnew } from './bottles/count-anew.tsx';
+import { emptyBatch, keepCount, keepRunByHand, takeBack, takeBatchBack } from './bottles/keep-entry.server.ts';
 import { RunByHand } from './bottles/run-by-hand.tsx';
 import { nowMs, today } from '../server/clock.server.ts';
 import { readForm, textOf } from '../ui/form.ts';
@@ -76,11 +77,18 @@ export async function action({ request, params }: Route.ActionArgs) {
     }
     case 'run':
       return runByHand(batch, formData);
+    case 'count': {
+      const read = readForm(countSchema, formData);
+      if (!read.ok) return { about: 'count' as const, reply: read.reply };
+      const kept = keepCount(batch, read.value.counted, read.value.reason, onceOf(formData));
+      if (!kept.ok) return { about: 'count' as const, reply: read.refuse(kept.errors) };
+      throw redirect(here);
+    }
   }
   formData.set('kitId', batch.kitId);
   const read = readForm(batchSchema(storedUnits().volume), formData);
   if (!read.ok) return { about: 'batch' as const, reply: read.reply };
-  const { price, name, volumeMl, mixedOn, rollsDone, note } = read.value;
+  const { price, name, volumeMl, mixedOn, note } = read.value;
   const written = {
     id: batch.id,
     name,
@@ -89,7 +97,7 @@ export async function action({ request, params }: Route.ActionArgs) {
     note: note ?? '',
     priceCents: price === undefined ? null : Math.round(price * 100),
   };
-  updateBatch(written, rollsDone ?? 0);
+  updateBatch(written);
   throw redirect('/shelf');
 }
 
@@ -100,7 +108,7 @@ function runsLeftByTank(batch: BatchWithKit) {
   return listTanks().map((tank) => ({
     name: tank.name,
     returned: runsLeft(filled, left, tank.volumeMl, false),
-    oneShot: batch.rollsDone > 0 ? null : runsLeft(filled, left, tank.volumeMl, true),
+    oneShot: batch.wornRolls > 0 ? null : runsLeft(filled, left, tank.volumeMl, true),
   }));
 }
 
@@ -113,7 +121,7 @@ function runByHand(batch: BatchWithKit, formData: FormData) {
   const { rolls, drawnMl, solution, returnedMl, on } = read.value;
   const returned = solution === 'returned';
   const back = returned && returnedMl !== undefined ? { returnedMl } : {};
-  const kept = keepRunByHand(batch, { kind: 'run', on, rolls, drawnMl, returned, ...back }, onceOf(formData));
+  const kept = keepRunByHand(batch, { on, rolls, drawnMl, returned, ...back }, onceOf(formData));
   if (!kept.ok) return { about: 'run' as const, reply: read.refuse(kept.errors) };
   throw redirect(`/shelf/batches/${batch.id}`);
 }
@@ -194,7 +202,14 @@ export default function BatchPage({ loaderData, actionData }: Route.ComponentPro
             refusal={actionData?.about === 'undo' ? actionData : null}
           />
           {batch.retiredAtMs === null && (
-            <RunByHand reply={actionData?.about === 'run' ? actionData.reply : null} today={today} once={once} />
+            <>
+              <RunByHand reply={actionData?.about === 'run' ? actionData.reply : null} today={today} once={once} />
+              <CountAnew
+                reply={actionData?.about === 'count' ? actionData.reply : null}
+                rollsDone={Math.round(batch.rollsDone * 100) / 100}
+                once={`${once}-count`}
+              />
+            </>
           )}
           <Card>
             <h2 className="mb-2 font-bold">How it was mixed</h2>

@@ -149,7 +149,7 @@ export default function MixBatch({ loaderData, actionData }: Route.ComponentProp
               setSearch({ kit: field.value }, { replace: true, preventScrollReset: true });
           }}
         >
-          <BatchForm key={defaults.kitId} lastResult={actionData} defaults={defaults} kits={kits} boxes={boxes}>
+          <BatchForm key={defaults.kitId} lastResult={actionData} defaults={defaults} kits={kits} boxes={boxes} fresh>
             <input type="hidden" name="once" value={once} />
             {takeOver.map(({ bath, name, bottles }) => (
               <label key={bath} className="w-full font-semibold">

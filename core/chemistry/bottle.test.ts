@@ -3,7 +3,8 @@ import { addDays, formatISO, parseISO } from 'date-fns';
 import { houseKit } from '../kit/a-kit.fixture.ts';
 import type { Bath } from '../kit/kit.ts';
 import { foldBottle, type BottleEntry } from './bottle.ts';
-import { entryFaults } from './may-be-entered.ts';
+import { runThrough } from './a-run-entry.fixture.ts';
+import { entryFaults, runByHandFaults } from './may-be-entered.ts';
 import { INCIDENTS } from './standing.ts';
 
 const bath = houseKit().baths.find((each) => each.id === 'developer') as Bath;
@@ -38,24 +39,20 @@ describe('air over a solution, where a person goes by that school', () => {
 });
 
 test('what came back is what was measured, else what film and tank usually leave', () => {
-  const run = (change: object): BottleEntry => ({ kind: 'run', on: day(1), rolls: 2, drawnMl: 520, returned: true, ...change });
-  expect(fold([run({})]).mlLeft).toBe(979);
-  expect(fold([run({ returnedMl: 490 })]).mlLeft).toBe(970);
-  expect(foldBottle({ ...filled, bath: { ...bath, after: 'discard' } }, [run({ returnedMl: 490 })], '2026-11-25').mlLeft).toBe(480);
-  expect(fold([run({}), { kind: 'corrected', on: day(2), rolls: -0.5, reason: 'A sheet less.' }]).rollsDone).toBe(1.5);
+  const run = (change: object) => runThrough({ on: day(1), rolls: 2, drawnMl: 520, returned: true, ...change }, { b: 'developer' });
+  expect(fold(run({})).mlLeft).toBe(979);
+  expect(fold(run({ returnedMl: 490 })).mlLeft).toBe(970);
+  expect(fold(run({ returned: false }))).toMatchObject({ mlLeft: 480, rollsDone: 2, wornRolls: 0 });
+  expect(fold([...run({}), { kind: 'corrected', on: day(2), rolls: -0.5, reason: 'A sheet less.' }]).rollsDone).toBe(1.5);
 });
 
 const anyDay = fc.integer({ min: 0, max: 30 }).map(day);
 const amount = fc.integer({ min: 0, max: 40 });
 /** What a day can bring that leaves no bottle short. */
 const harmless: fc.Arbitrary<BottleEntry> = fc.oneof(
-  fc.record({
-    kind: fc.constant('run' as const),
-    on: anyDay,
-    rolls: fc.integer({ min: 0, max: 2 }),
-    drawnMl: fc.constant(100),
-    returned: fc.constant(true),
-  }),
+  fc
+    .record({ on: anyDay, rolls: fc.integer({ min: 0, max: 2 }), drawnMl: fc.constant(100), returned: fc.constant(true) })
+    .map((run) => runThrough(run, { b: 'developer' })[0] as BottleEntry),
   fc.record({ kind: fc.constantFrom('topped-up' as const, 'poured-away' as const), on: anyDay, bottle: fc.constant('b'), ml: amount }),
   fc.record({ kind: fc.constant('carried-over' as const), on: anyDay, rolls: fc.integer({ min: 0, max: 3 }) }),
 );
@@ -85,18 +82,11 @@ test('more days with the cap off, or more of anything in it, never make a bottle
 });
 
 test.each<[string, BottleEntry, string, RegExp]>([
-  ['before the mixing', measured(500, -3), 'on', /mixed on 2026-10-20/],
+  ['before the mixing', measured(500, -3), 'on', /mixed on 20 Oct 2026/],
   ['tomorrow', measured(500, 40), 'on', /still to come/],
   ['more than the bottle takes', measured(1400, 2), 'ml', /up to 1250 ml/],
   ['topped up over its rim', { kind: 'topped-up', on: day(2), bottle: 'b', ml: 300 }, 'ml', /up to 250 ml/],
   ['more out than in', { kind: 'poured-away', on: day(2), bottle: 'b', ml: 1001 }, 'ml', /only 1000 ml/],
-  [
-    'more returned than drawn',
-    { kind: 'run', on: day(2), rolls: 1, drawnMl: 500, returned: true, returnedMl: 501 },
-    'returnedMl',
-    /up to 500 ml/,
-  ],
-  ['more drawn than there is', { kind: 'run', on: day(2), rolls: 1, drawnMl: 1100, returned: true }, 'drawnMl', /Developer holds 1000 ml/],
   [
     'good until before it was mixed',
     { kind: 'good-until', on: day(2), bottle: 'b', until: '2026-01-01', reason: 'x' },
@@ -105,6 +95,16 @@ test.each<[string, BottleEntry, string, RegExp]>([
   ],
 ])('an entry %s is refused at its field, with what would be accepted', (_, entry, field, says) => {
   const faults = entryFaults(entry, [fold([])], '2026-11-25');
+  expect(faults.map((fault) => fault.field)).toEqual([field]);
+  expect(faults[0]?.message).toMatch(says);
+});
+
+test.each<[string, object, string, RegExp]>([
+  ['more returned than drawn', { returnedMl: 501 }, 'returnedMl', /up to 500 ml/],
+  ['more drawn than there is', { drawnMl: 1100 }, 'drawnMl', /Developer holds 1000 ml/],
+  ['tomorrow', { on: day(40) }, 'on', /still to come; today is 25 Nov 2026/],
+])('a run entered by hand with %s is refused at its field', (_, change, field, says) => {
+  const faults = runByHandFaults({ on: day(2), rolls: 1, drawnMl: 500, returned: true, ...change }, [fold([])], '2026-11-25');
   expect(faults.map((fault) => fault.field)).toEqual([field]);
   expect(faults[0]?.message).toMatch(says);
 });

@@ -2,6 +2,7 @@ import { addDays, parseISO } from 'date-fns';
 import { isDeveloper, type BathKind } from '../kit/kind.ts';
 import type { Bath } from '../kit/kit.ts';
 import { isoDay } from '../units/day.ts';
+import { mlAfterPour, type EffectEntry } from './effect.ts';
 import { ageInDays } from './shelf-life.ts';
 import { newStanding, withIncident, withTest, type Incident, type Standing, type TestResult } from './standing.ts';
 
@@ -35,24 +36,21 @@ export type BottleEntry =
   | (Entered &
       (
         | { readonly kind: 'carried-over'; readonly rolls: number }
-        | {
-            readonly kind: 'run';
-            /** A repair goes through some bottles only; absent, the run went through all of them. */
-            readonly bottle?: string;
-            readonly rolls: number;
-            readonly drawnMl: number;
-            readonly returned: boolean;
-            /** What came back, where it was measured; absent, what film and tank usually leave. */
-            readonly returnedMl?: number;
-            /** Film with a remjet backing went through. */
-            readonly remjet?: boolean;
-          }
+        | RunEntry
         /** What a person counts differently from the book, with the reason. */
         | { readonly kind: 'corrected'; readonly rolls: number; readonly reason: string }
       ));
 
-/** A run as its bottles see it. */
-type RunThrough = Pick<Extract<BottleEntry, { kind: 'run' }>, 'rolls' | 'drawnMl' | 'returned' | 'returnedMl'>;
+/** What a run did to one bottle (effect.ts), as the ledger keeps it. */
+export interface RunEntry extends Entered, Omit<EffectEntry, 'kind'> {
+  readonly kind: 'run';
+  /** Entries of one run, or of one entered by hand, share it. */
+  readonly act: string;
+  /** Film that had been through before: it wears the bottle and is no roll of the batch. */
+  readonly again?: boolean;
+  /** Film with a remjet backing went through. */
+  readonly remjet?: boolean;
+}
 
 /** A bottle as it was filled. */
 export interface FilledBottle {
@@ -73,6 +71,10 @@ export interface BottleNow {
   readonly mlLeft: number;
   /** Roll equivalents that went through it, in whichever batch it stood. */
   readonly rollsDone: number;
+  /** Of these, what the solution in it has seen itself: what was thrown away took its share with it. */
+  readonly wornRolls: number;
+  readonly seenRemjet: boolean;
+  readonly after: 'return' | 'discard';
   readonly ageDays: number;
   readonly goodUntil: string | null;
   readonly standing: Standing['standing'];
@@ -84,22 +86,14 @@ export interface BottleNow {
   readonly sinceOn: string | null;
 }
 
-/** What film and tank keep of a bath that goes back into its bottle, in ml (domain.md 15; a habit). */
-export function keptByFilmMl(rolls: number): number {
-  return 5 + 8 * rolls;
-}
-
-/** What a run leaves to come back of what was drawn, in ml. */
-export function returnedMl(rolls: number, drawnMl: number): number {
-  return Math.max(0, drawnMl - keptByFilmMl(rolls));
-}
-
 /** A bottle that holds less than this share of what was mixed has air over it (domain.md 15, storage). */
 const AIRY_BELOW = 2 / 3;
 
 interface Life {
   ml: number;
   rolls: number;
+  worn: number;
+  seenRemjet: boolean;
   standing: Standing;
   openDays: number;
   stored: Storage;
@@ -131,6 +125,8 @@ export function foldBottle(filled: FilledBottle, entries: readonly BottleEntry[]
   const life: Life = {
     ml: filled.volumeMl,
     rolls: 0,
+    worn: 0,
+    seenRemjet: false,
     standing: newStanding(),
     openDays: 0,
     stored: 'plain',
@@ -156,6 +152,9 @@ export function foldBottle(filled: FilledBottle, entries: readonly BottleEntry[]
     mixedOn,
     mlLeft: round(life.ml, 1),
     rollsDone: Math.max(0, round(life.rolls, 3)),
+    wornRolls: Math.max(0, round(life.worn, 3)),
+    seenRemjet: life.seenRemjet,
+    after: bath.after ?? 'return',
     ageDays: ageInDays(mixedOn, on),
     goodUntil,
     standing: life.standing.standing,
@@ -174,10 +173,13 @@ function happensTo(life: Life, { bath }: FilledBottle, entry: BottleEntry): void
     case 'carried-over':
     case 'corrected':
       life.rolls += entry.rolls;
+      life.worn += entry.rolls;
       return;
     case 'run':
       life.rolls += entry.rolls;
-      life.ml = mlAfterRun(bath, life.ml, entry);
+      life.worn += entry.wears;
+      life.ml = mlAfterPour(life.ml, entry);
+      if (entry.remjet) life.seenRemjet = true;
       return;
     case 'topped-up':
       life.ml += entry.ml;
@@ -205,19 +207,10 @@ function happensTo(life: Life, { bath }: FilledBottle, entry: BottleEntry): void
     case 'incident':
       // Air ages a developer threefold: each day open counts as two more (domain.md 15).
       if (entry.what === 'cap-off' && isDeveloper(bath.kind)) life.openDays += entry.days ?? 0;
+      if (entry.what === 'remjet') life.seenRemjet = true;
       life.standing = withIncident(life.standing, bath.kind, life.ml, entry);
       life.sinceOn = entry.on;
   }
-}
-
-/**
- * What a run leaves in a bottle that held `hadMl`. One that held less than was asked of it has given what it had; film
- * and tank keep their share of that.
- */
-export function mlAfterRun(bath: Pick<Bath, 'after'>, hadMl: number, run: RunThrough): number {
-  const rest = Math.max(0, hadMl - run.drawnMl);
-  if (!run.returned || bath.after === 'discard') return rest;
-  return rest + (run.returnedMl === undefined ? returnedMl(run.rolls, Math.min(hadMl, run.drawnMl)) : Math.min(hadMl, run.returnedMl));
 }
 
 function breathes(life: Life, { volumeMl }: FilledBottle, on: string): void {

@@ -1,13 +1,13 @@
-import { isWater } from '../kit/kind.ts';
+import { isDeveloper, isWater } from '../kit/kind.ts';
 import type { Kit } from '../kit/kit.ts';
-import { byDay, foldBottle, round, type BottleEntry, type BottleNow, type FoldingRules } from './bottle.ts';
+import { byDay, foldBottle, round, type BottleEntry, type BottleNow, type FoldingRules, type RunEntry } from './bottle.ts';
+import { shareOfBatch, type EffectEntry, type PouredStep } from './effect.ts';
 
 export interface RollsOfBatch {
   /** Roll equivalents through the batch since it was mixed. */
   readonly rollsDone: number;
   /** Of these, what the solution in the bottles has seen itself: one-shot rolls took theirs with them. */
   readonly wornRolls: number;
-  readonly seenRemjet: boolean;
 }
 
 export interface ShelfState extends RollsOfBatch {
@@ -51,17 +51,47 @@ export function concerns(entry: BottleEntry, bottle: string): boolean {
   return !('bottle' in entry) || entry.bottle === undefined || entry.bottle === bottle;
 }
 
-/** What went through a batch as a whole. */
+/** What went through a batch as a whole: each run once, however many bottles it was poured from. */
 export function foldRolls(entries: readonly BottleEntry[]): RollsOfBatch {
-  let [rollsDone, wornRolls, seenRemjet] = [0, 0, false];
+  let [rollsDone, wornRolls] = [0, 0];
+  const runs = new Map<string, RunEntry[]>();
   for (const entry of entries) {
-    // What went through one bottle alone has not gone through the batch.
-    if (entry.kind === 'run' && entry.bottle !== undefined) continue;
-    if ('rolls' in entry) {
+    if (entry.kind === 'run') {
+      if (entry.again) continue;
+      const before = runs.get(entry.act);
+      if (before) before.push(entry);
+      else runs.set(entry.act, [entry]);
+    } else if ('rolls' in entry) {
       rollsDone += entry.rolls;
-      if (entry.kind !== 'run' || entry.returned) wornRolls += entry.rolls;
+      wornRolls += entry.rolls;
     }
-    if (entry.kind === 'run' ? entry.remjet : entry.kind === 'incident' && entry.what === 'remjet') seenRemjet = true;
   }
-  return { rollsDone: Math.max(0, round(rollsDone, 3)), wornRolls: Math.max(0, round(wornRolls, 3)), seenRemjet };
+  for (const ofOneRun of runs.values()) {
+    const { rolls, wears } = shareOfBatch(ofOneRun);
+    rollsDone += rolls;
+    wornRolls += wears;
+  }
+  return { rollsDone: Math.max(0, round(rollsDone, 3)), wornRolls: Math.max(0, round(wornRolls, 3)) };
+}
+
+/** A run through bottles as the ledger writes it, one entry a bottle. Remjet stays in the developer. */
+export function entriesOfEffect(
+  effect: readonly EffectEntry[],
+  run: { readonly on: string; readonly act: string; readonly remjet?: boolean; readonly again?: boolean },
+): RunEntry[] {
+  return effect.map(({ kind, ...entry }) => ({
+    kind: 'run',
+    on: run.on,
+    act: run.act,
+    ...entry,
+    ...(run.again ? { again: true } : {}),
+    ...(run.remjet && isDeveloper(kind) ? { remjet: true } : {}),
+  }));
+}
+
+/** A kit's bottles as steps that are poured once each: what a run that nobody planned goes through. */
+export function stepsOfKit(kit: Pick<Kit, 'baths'>): PouredStep[] {
+  return kit.baths
+    .filter((bath) => !isWater(bath.kind))
+    .map(({ id, kind, name, after = 'return' }) => ({ id, bath: id, kind, bottle: name, after }));
 }

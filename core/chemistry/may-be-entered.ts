@@ -1,5 +1,16 @@
+import { dayAndYear } from '../units/day.ts';
 import { asMessage, sentence, type Spoken } from '../units/sentence.ts';
 import type { BottleEntry, BottleNow } from './bottle.ts';
+
+/** A run that nobody timed, as a person enters it. */
+export interface RunByHand {
+  readonly on: string;
+  readonly rolls: number;
+  readonly drawnMl: number;
+  readonly returned: boolean;
+  /** What came back of each bottle, where it was measured. */
+  readonly returnedMl?: number;
+}
 
 export interface EntryFault extends Spoken {
   /** The field of the form it is about. */
@@ -15,10 +26,7 @@ const ROOM_OVER = 1.25;
  * ledger itself folds whatever it holds.
  */
 export function entryFaults(entry: BottleEntry, bottles: readonly BottleNow[], today: string): EntryFault[] {
-  const faults: EntryFault[] = [];
-  const mixedOn = bottles.map((bottle) => bottle.mixedOn).sort()[0] ?? today;
-  if (entry.on < mixedOn) faults.push({ field: 'on', message: `It was mixed on ${mixedOn}; give a day from then to today.` });
-  if (entry.on > today) faults.push({ field: 'on', message: `That day is still to come; today is ${today}.` });
+  const faults = dayFaults(entry.on, bottles, today);
   const bottle = 'bottle' in entry ? bottles.find((each) => each.id === entry.bottle) : undefined;
   if (bottle?.emptied && entry.kind !== 'emptied')
     faults.push({ field: 'kind', message: `${bottle.name} was emptied. Take that back first, if it was not.` });
@@ -29,14 +37,23 @@ export function entryFaults(entry: BottleEntry, bottles: readonly BottleNow[], t
   }
   if (bottle && entry.kind === 'poured-away' && entry.ml > bottle.mlLeft + 1e-9)
     faults.push({ field: 'ml', ...asMessage(sentence`There are only ${{ volumeMl: bottle.mlLeft }} in it.`) });
-  if (entry.kind === 'run') faults.push(...runFaults(entry, bottles));
   if (entry.kind === 'good-until' && bottle && entry.until < bottle.mixedOn)
     faults.push({ field: 'until', message: `It was mixed on ${bottle.mixedOn}; it was good at least until then.` });
   return faults;
 }
 
-function runFaults(run: Extract<BottleEntry, { kind: 'run' }>, bottles: readonly BottleNow[]): EntryFault[] {
-  const faults: EntryFault[] = [];
+function dayFaults(on: string, bottles: readonly BottleNow[], today: string): EntryFault[] {
+  const mixedOn = bottles.map((bottle) => bottle.mixedOn).sort()[0] ?? today;
+  const said = (day: string) => dayAndYear(day);
+  return [
+    ...(on < mixedOn ? [{ field: 'on' as const, message: `It was mixed on ${said(mixedOn)}; give a day from then to today.` }] : []),
+    ...(on > today ? [{ field: 'on' as const, message: `That day is still to come; today is ${said(today)}.` }] : []),
+  ];
+}
+
+/** What is wrong with a run entered by hand, each at its field. */
+export function runByHandFaults(run: RunByHand, bottles: readonly BottleNow[], today: string): EntryFault[] {
+  const faults = dayFaults(run.on, bottles, today);
   const least = bottles.filter((bottle) => !bottle.emptied).sort((a, b) => a.mlLeft - b.mlLeft)[0];
   if (run.returnedMl !== undefined && run.returnedMl > run.drawnMl + 1e-9)
     faults.push({ field: 'returnedMl', ...asMessage(sentence`No more comes back than was drawn: up to ${{ volumeMl: run.drawnMl }}.`) });

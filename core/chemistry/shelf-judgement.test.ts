@@ -1,5 +1,6 @@
 import { houseKit } from '../kit/a-kit.fixture.ts';
 import type { BottleEntry } from './bottle.ts';
+import { runThrough } from './a-run-entry.fixture.ts';
 import { foldLedger } from './ledger.ts';
 import { paceOf, supplyOf } from './pace.ts';
 import { shelfReminders } from './reminders.ts';
@@ -18,7 +19,7 @@ function batch(entries: readonly BottleEntry[], mixedOn = '2026-11-09', pace: Pa
   const ends = twoEnds(kit, 1000, state, ON, pace);
   return { ...state, ends, follows: whatFollows({ on: ON, bottles: state.bottles, ends, waiting }) };
 }
-const rolls = (n: number): BottleEntry => ({ kind: 'run', on: '2026-11-10', rolls: n, drawnMl: 500, returned: true });
+const rolls = (n: number) => runThrough({ on: '2026-11-10', rolls: n, drawnMl: 500, returned: true });
 const dripped: BottleEntry = { kind: 'incident', on: '2026-11-22', bottle: 'developer', what: 'later-bath', ml: 1 };
 
 describe('what follows: one sentence and one act, the most urgent first', () => {
@@ -36,22 +37,22 @@ describe('what follows: one sentence and one act, the most urgent first', () => 
       'Test it with a snip first',
     ],
     ['past its days', batch([], '2026-10-15'), /^Developer: past its time by 6 days\.$/, 'Test it with a snip, or pour it away'],
-    ['twelve rolls done', batch([rolls(12)]), /has done the rolls it is made for/, 'Pour it into the jugs'],
-    ['spent goes before worn', batch([rolls(12), dripped]), /got in/, 'Test it with a snip, or pour it away'],
+    ['twelve rolls done', batch(rolls(12)), /has done the rolls it is made for/, 'Pour it into the jugs'],
+    ['spent goes before worn', batch([...rolls(12), dripped]), /got in/, 'Test it with a snip, or pour it away'],
     [
       'old before worn, nothing waits',
-      batch([rolls(2)]),
+      batch(rolls(2)),
       /^Old on 14 Dec, before it is worn: 7\.3 rolls would be lost\. Mix half next time\.$/,
       null,
     ],
     [
       'old before worn, rolls wait',
-      batch([rolls(2)], '2026-11-09', WEEKLY, ['Glaze room', 'Night kiln', 'Yard']),
+      batch(rolls(2), '2026-11-09', WEEKLY, ['Glaze room', 'Night kiln', 'Yard']),
       /would be lost\.$/,
       'Plan Glaze room and Night kiln',
     ],
-    ['and it is near', batch([rolls(2)], '2026-10-28', WEEKLY, ['Glaze room']), /would be lost\.$/, 'Plan Glaze room this week'],
-    ['worn before old', batch([rolls(10)]), /^Ends worn on 9 Dec, not old: nothing will be lost\.$/, 'Mix the next one by 8 Dec'],
+    ['and it is near', batch(rolls(2), '2026-10-28', WEEKLY, ['Glaze room']), /would be lost\.$/, 'Plan Glaze room this week'],
+    ['worn before old', batch(rolls(10)), /^Ends worn on 9 Dec, not old: nothing will be lost\.$/, 'Mix the next one by 8 Dec'],
     ['no pace yet', batch([], '2026-11-09', null), /^Good until 14 Dec\.$/, null],
     ['everything emptied', batch([{ kind: 'emptied', on: '2026-11-20' }]), /^Every bottle is empty/, 'Put the batch away'],
   ])('%s', (_, { follows }, says, label) => {
@@ -60,7 +61,7 @@ describe('what follows: one sentence and one act, the most urgent first', () => 
   });
 
   test('nothing asks for an act on a day that is past', () => {
-    const { follows } = batch([rolls(12 - 0.05)]);
+    const { follows } = batch(rolls(12 - 0.05));
     expect(follows.by).toBe(ON);
   });
 });
@@ -72,7 +73,7 @@ test('of two batches the one that would grow old with rolls in it goes first, an
     ends,
     worst,
   });
-  const [fresh, ageing] = [batch([]), batch([rolls(4)], '2026-10-28')];
+  const [fresh, ageing] = [batch([]), batch(rolls(4), '2026-10-28')];
   expect(firstToUse(asked('Fresh', fresh), [asked('Ageing', ageing)])).toEqual({
     id: 'Ageing',
     why: 'Ageing is old on 2 Dec and would lose 7 rolls; Fresh keeps until 14 Dec.',
@@ -115,7 +116,7 @@ test('after six weeks: what to use, to test, to pour away and to buy', () => {
     named('ageing', batch([], '2026-10-28')),
     named('dripped', batch([dripped])),
     named('old', batch([], '2026-10-15')),
-    named('done', batch([rolls(12)]), 'E-6'),
+    named('done', batch(rolls(12)), 'E-6'),
   ];
   const supply = (lastsUntil: string | null) => ({ rollsInBottles: 0, rollsInBoxes: 0, lastsUntil });
   const toDo = shelfToDo(
@@ -177,7 +178,7 @@ test('reminders: what is urgent tomorrow, what ends on its day, a full jug withi
   expect(
     shelfReminders(
       {
-        batches: [view('dripped', batch([dripped])), view('worn', batch([rolls(10)])), view('quiet', batch([], '2026-11-09', null))],
+        batches: [view('dripped', batch([dripped])), view('worn', batch(rolls(10))), view('quiet', batch([], '2026-11-09', null))],
         boxes: [
           { id: 'b', name: 'Reedbed', useBy: '2026-12-03' },
           { id: 'gone', name: 'Old', useBy: '2026-01-01' },

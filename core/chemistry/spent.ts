@@ -1,4 +1,4 @@
-import { bleachesOrFixes, isDeveloper, type BathKind } from '../kit/kind.ts';
+import { bleachesOrFixes, isDeveloper, type StepKind } from '../kit/kind.ts';
 
 /** Jugs for spent solution, apart by what a collection point wants apart (domain.md 15). Local rules decide. */
 export const JUGS = ['developers', 'silver-bearing', 'others'] as const;
@@ -10,7 +10,7 @@ export const JUG_WORDS: Readonly<Record<Jug, { readonly name: string; readonly h
   others: { name: 'Others', holds: 'stop bath, prebath, stabiliser, final rinse' },
 };
 
-export function jugOf(kind: BathKind): Jug {
+export function jugOf(kind: StepKind): Jug {
   if (isDeveloper(kind)) return 'developers';
   return bleachesOrFixes(kind) ? 'silver-bearing' : 'others';
 }

@@ -2,6 +2,7 @@ import { addDays, differenceInCalendarDays, parseISO } from 'date-fns';
 import { isoDay } from '../units/day.ts';
 import { capacityOfVolume } from './capacity.ts';
 import type { BottleNow } from './bottle.ts';
+import { keptByFilmMl } from './effect.ts';
 import type { ShelfState } from './ledger.ts';
 import type { Kit } from '../kit/kit.ts';
 
@@ -54,21 +55,22 @@ function inDays(on: string, days: number): string {
 }
 
 /** What film and tank keep of one bath in a run of one roll. */
-const KEPT_MOST_ML = 13;
+const KEPT_MOST_ML = keptByFilmMl(1);
 
 /**
- * How many more runs of one roll the bottles and the capacity allow in a tank of this volume; one-shot, how often the
- * volume itself is there (scripting.md, shelf).
+ * How many more runs of one roll the bottles and the capacity allow in a tank of this volume; one-shot, and for a bath
+ * that is thrown away, how often the volume itself is there (domain.md 15, scripting.md, shelf).
  */
 export function runsLeft(
-  state: { readonly bottles: readonly Pick<BottleNow, 'mlLeft'>[] },
+  state: { readonly bottles: readonly Pick<BottleNow, 'mlLeft' | 'after'>[] },
   rollsLeft: number | null,
   tankMl: number,
   oneShot: boolean,
 ): number {
-  const each = state.bottles.map(({ mlLeft }) =>
-    oneShot ? Math.floor(mlLeft / tankMl + 1e-9) : mlLeft < tankMl ? 0 : Math.floor((mlLeft - tankMl) / KEPT_MOST_ML + 1e-9) + 1,
-  );
+  const each = state.bottles.map(({ mlLeft, after }) => {
+    if (oneShot || after === 'discard') return Math.floor(mlLeft / tankMl + 1e-9);
+    return mlLeft < tankMl ? 0 : Math.floor((mlLeft - tankMl) / KEPT_MOST_ML + 1e-9) + 1;
+  });
   const byVolume = each.length === 0 ? 0 : Math.min(...each);
   return oneShot || rollsLeft === null ? byVolume : Math.min(byVolume, Math.floor(rollsLeft + 1e-9));
 }

@@ -216,3 +216,8 @@ export function gotMs(actual: ActualStep | null): number {
   if (!actual) return 0;
   return actual.earlierMs + (actual.endMs === null ? 0 : Math.max(0, actual.endMs - actual.startMs));
 }
+
+/** How often a step was poured in: repeats pour again, and what was left out was not poured at all. */
+export function timesPoured({ inForce }: Pick<RunState, 'inForce'>, step: string): number {
+  return inForce.reduce((times, event) => times + (event.kind === 'poured' && event.step === step ? 1 : 0), 0);
+}

@@ -121,7 +121,7 @@ test('a bottle that was taken over is as worn and as old as it is, not as its ne
   const fresh = told(shelf([]));
   const takenOver = told(
     shelf([], (bottles) =>
-      bottles.map((bottle) => (bottle.bath === 'bleach-fix' ? { ...bottle, rollsDone: 6, goodUntil: '2026-11-20' } : bottle)),
+      bottles.map((bottle) => (bottle.bath === 'bleach-fix' ? { ...bottle, wornRolls: 6, goodUntil: '2026-11-20' } : bottle)),
     ),
   );
   const seconds = (of: typeof fresh, bath: string) => of.steps.find((step) => step.bath === bath)?.seconds ?? 0;

@@ -1,11 +1,11 @@
 import type { Warning } from '../answer.ts';
-import { mlAfterRun, type BottleNow } from '../chemistry/bottle.ts';
+import type { BottleNow } from '../chemistry/bottle.ts';
 import { isWater } from '../kit/kind.ts';
 import type { Kit } from '../kit/kit.ts';
 import { asMessage, sentence } from '../units/sentence.ts';
 
 /** A bottle as far as a run is concerned with it. */
-export type BottleForRun = Pick<BottleNow, 'id' | 'bath' | 'name' | 'mlLeft' | 'rollsDone' | 'goodUntil' | 'standing' | 'why' | 'emptied'>;
+export type BottleForRun = Pick<BottleNow, 'id' | 'bath' | 'name' | 'mlLeft' | 'wornRolls' | 'goodUntil' | 'standing' | 'why' | 'emptied'>;
 
 /** The baths that a run pours from bottles. */
 export function pouredBaths(steps: readonly { readonly bath: string; readonly bottle: string | null }[]): ReadonlySet<string> {
@@ -26,19 +26,6 @@ export function bottlesInTheWay(kit: Pick<Kit, 'baths'>, baths: ReadonlySet<stri
       if (bottle.standing !== 'spent') return [];
       return [`${bath.name} is spent: ${lastWord(bottle)} Test it with a snip on the Shelf, or choose another batch.`];
     });
-}
-
-/** The bottles as a run leaves them for the next of the evening; those that it does not pour stay as they are. */
-export function bottlesAfterRun(
-  kit: Pick<Kit, 'baths'>,
-  baths: ReadonlySet<string>,
-  bottles: readonly BottleForRun[],
-  run: { readonly rolls: number; readonly drawnMl: number; readonly returned: boolean },
-): BottleForRun[] {
-  return bottles.map((bottle) => {
-    const bath = kit.baths.find((each) => each.id === bottle.bath);
-    return bath && baths.has(bath.id) ? { ...bottle, mlLeft: mlAfterRun(bath, bottle.mlLeft, run) } : bottle;
-  });
 }
 
 /** What is worth knowing of bottles that may be poured. `keepers` are the run's films that matter, by name. */

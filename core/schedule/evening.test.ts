@@ -134,10 +134,10 @@ test('on the evening’s clock nothing is poured before it is loaded and warm, a
 test('runs that wait count for what is planned after them', () => {
   const rolls = [roll('a'), roll('b')];
   const alone = planEvening(ask({ rolls }));
-  const after = planEvening(ask({ rolls, batches: [batch('b', { waitingRolls: 2 })] }));
+  const after = planEvening(ask({ rolls, batches: [batch('b', { waiting: { rolls: 2, wears: 2, entries: [] } })] }));
   expect([alone, after].map(({ runs }) => runs[0]?.plan.ok && runs[0].plan.value.rollNumber)).toEqual([10, 12]);
   // Twelve rolls of life: eight done, two waiting, so three more do not fit.
-  const three = planEvening(ask({ rolls: [...rolls, roll('c')], batches: [batch('b', { waitingRolls: 2 })] }));
+  const three = planEvening(ask({ rolls: [...rolls, roll('c')], batches: [batch('b', { waiting: { rolls: 2, wears: 2, entries: [] } })] }));
   expect(three.leftOut).toHaveLength(1);
 });
 

@@ -1,5 +1,7 @@
 import type { Answer } from '../answer.ts';
 import { rollsLeft } from '../chemistry/capacity.ts';
+import { bottlesAfter, effectOfRun, NOTHING_TO_COME, shareOfBatch, type Forecast } from '../chemistry/effect.ts';
+import { stepsOfKit } from '../chemistry/ledger.ts';
 import { ageInDays, pastShelfLife } from '../chemistry/shelf-life.ts';
 import type { FormatId } from '../film/format.ts';
 import type { Process } from '../film/process.ts';
@@ -12,7 +14,7 @@ import { formatById } from '../film/format.ts';
 import { tankHeatSetting, type HouseHeat, type TankThermalFacts } from '../heat/tank-heat-setting.ts';
 import type { Habits } from './habits.ts';
 import type { OwnMargin } from '../timing/own-margin.ts';
-import { bottlesAfterRun, bottlesInTheWay, bottleWarnings, pouredBaths, type BottleForRun } from './bottles-in-run.ts';
+import { bottlesInTheWay, bottleWarnings, pouredBaths, type BottleForRun } from './bottles-in-run.ts';
 import { planRun, type BatchState, type BottleState, type Plan } from './plan.ts';
 import type { Tank } from './tank.ts';
 import type { Treatment } from './treatment.ts';
@@ -37,10 +39,10 @@ export interface EveningBatch {
   readonly rollsDone: number;
   /** What the solution in its bottles has seen itself; absent, all of them. */
   readonly wornRolls?: number;
-  /** Rolls of runs that were planned and not yet done: they will have gone through before anything planned now. */
-  readonly waitingRolls?: number;
-  /** Rolls that evenings to come have spoken for: they wear nothing yet, and their room is not given away. */
-  readonly reservedRolls?: number;
+  /** What runs that were planned and are not yet done will do to it: it comes before anything planned now. */
+  readonly waiting?: Forecast;
+  /** What evenings to come have spoken for: it wears nothing yet, and its room is not given away. */
+  readonly reserved?: Forecast;
   /** The least that any of its bottles holds; absent, its whole volume. */
   readonly mlLeft?: number;
   readonly seenRemjet?: boolean;
@@ -140,7 +142,7 @@ export function planEvening(question: EveningQuestion): Evening {
   const oneShot = habits.solution === 'one-shot';
   // One-shot the volume decides, not the count of rolls; that is seen run by run below.
   const left = (batch: EveningBatch) =>
-    oneShot ? null : rollsLeft(batch.kit, { ...batch, rollsDone: spokenFor(batch) + (batch.reservedRolls ?? 0) });
+    oneShot ? null : rollsLeft(batch.kit, { ...batch, rollsDone: wornSoFar(batch) + (batch.reserved?.wears ?? 0) });
   const packing = packRolls(
     rolls.map((roll) => ({ ...roll, process: bathProcess(roll) })),
     tanks,
@@ -150,9 +152,9 @@ export function planEvening(question: EveningQuestion): Evening {
   return withoutWhatCannotBe(plannedInTurn(arranged, question), packing.leftOut, packing.unplaceable, question);
 }
 
-/** Rolls through a batch, those of waiting runs included: what is planned now comes after them. */
-function spokenFor(batch: EveningBatch): number {
-  return batch.rollsDone + (batch.waitingRolls ?? 0);
+/** What wears a batch, runs that wait included: what is planned now comes after them. */
+function wornSoFar(batch: EveningBatch): number {
+  return (batch.wornRolls ?? batch.rollsDone) + (batch.waiting?.wears ?? 0);
 }
 
 /**
@@ -177,23 +179,43 @@ function withoutWhatCannotBe(
   return { runs: plannedInTurn(rest, question), leftOut: [...leftOut, ...out], unplaceable };
 }
 
+/** A batch as the runs before leave it. */
+interface Standing {
+  readonly wornRolls: number;
+  readonly bottles: readonly PourableBottle[];
+  readonly seenRemjet: boolean;
+}
+
+type PourableBottle = Pick<BottleForRun, 'id' | 'bath' | 'mlLeft' | 'wornRolls'>;
+
+function standingOf(batch: EveningBatch): Standing {
+  return {
+    wornRolls: wornSoFar(batch),
+    bottles: bottlesAfter(batch.bottles ?? asMixed(batch), batch.waiting?.entries ?? []),
+    seenRemjet: batch.seenRemjet === true,
+  };
+}
+
+/** A batch of which no bottle is known apart: each is as the batch is. */
+function asMixed({ kit, mlLeft, volumeMl, rollsDone, wornRolls = rollsDone }: EveningBatch): PourableBottle[] {
+  return stepsOfKit(kit).map(({ bath }) => ({ id: bath, bath, mlLeft: mlLeft ?? volumeMl, wornRolls }));
+}
+
 function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuestion): EveningRun[] {
   const oneShot = question.habits.solution === 'one-shot';
-  const worn = new Map(question.batches.map((batch) => [batch.id, (batch.wornRolls ?? batch.rollsDone) + (batch.waitingRolls ?? 0)]));
-  const mlLeft = new Map(question.batches.map((batch) => [batch.id, batch.mlLeft ?? batch.volumeMl]));
-  // Bottles as the runs before leave them.
-  const standing = new Map(question.batches.map((batch) => [batch.id, batch.bottles]));
-  const remjet = new Set(question.batches.filter((batch) => batch.seenRemjet).map((batch) => batch.id));
+  const standing = new Map(question.batches.map((batch) => [batch.id, standingOf(batch)]));
   return arranged.flatMap((run): EveningRun[] => {
     const rolls = run.rollIds.flatMap((id) => question.rolls.find((roll) => roll.id === id) ?? []);
     const batch = question.batches.find((candidate) => candidate.id === run.batchId);
     const tank = question.tanks.find((candidate) => candidate.id === run.tankId);
+    const now = standing.get(run.batchId);
     const first = rolls[0];
-    if (!first || !batch || !tank) return [];
-    const rollsBefore = worn.get(batch.id) ?? 0;
+    if (!first || !batch || !tank || !now) return [];
+    // Each bottle as it stands by then; null where none is known apart.
+    const bottles = batch.bottles?.map((bottle) => ({ ...bottle, ...now.bottles.find((each) => each.id === bottle.id) })) ?? null;
     const plan = planRun({
       kit: batch.kit,
-      batch: { ...batchState(batch), rollsDone: rollsBefore, seenRemjet: remjet.has(batch.id) },
+      batch: batchState({ ...batch, wornRolls: now.wornRolls, seenRemjet: now.seenRemjet, bottles }),
       on: question.on,
       tank,
       rolls,
@@ -204,19 +226,20 @@ function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuesti
       heat: question.heat ? tankHeatSetting(tank, question.heat) : null,
       own: question.own?.[batch.id] ?? {},
     });
-    const poured = pouredBaths(plan.ok ? plan.value.steps : []);
-    const bottles = standing.get(batch.id);
+    const steps = plan.ok ? plan.value.steps : [];
+    const poured = pouredBaths(steps);
     const keepers = rolls.filter((roll) => roll.keeper).map((roll) => roll.name);
     const broken = [
       ...brokenRules(rolls, batch, tank),
       ...(bottles ? bottlesInTheWay(batch.kit, poured, bottles) : []),
-      ...(oneShot ? freshSolutionLeft(mlLeft.get(batch.id) ?? 0, tank) : []),
+      ...(oneShot ? freshSolutionLeft(freeMl(now, poured, batch.reserved), tank) : []),
     ];
-    if (plan.ok && plan.value.batchAfter.seenRemjet) remjet.add(batch.id);
-    if (oneShot) mlLeft.set(batch.id, (mlLeft.get(batch.id) ?? 0) - tank.volumeMl);
-    else worn.set(batch.id, rollsBefore + rollEquivalents(rolls));
-    const through = { rolls: rollEquivalents(rolls), drawnMl: tank.volumeMl, returned: !oneShot };
-    if (bottles) standing.set(batch.id, bottlesAfterRun(batch.kit, poured, bottles, through));
+    const { entries } = effectOfRun({ steps, bottles: now.bottles, tankMl: tank.volumeMl, rolls: rollEquivalents(rolls), oneShot });
+    standing.set(batch.id, {
+      wornRolls: now.wornRolls + shareOfBatch(entries).wears,
+      bottles: bottlesAfter(now.bottles, entries),
+      seenRemjet: now.seenRemjet || (plan.ok && plan.value.batchAfter.seenRemjet),
+    });
     return [
       {
         ...run,
@@ -224,7 +247,7 @@ function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuesti
         process: batch.kit.process,
         pushStops: first.pushStops,
         treatment: first.treatment,
-        rollsBefore,
+        rollsBefore: now.wornRolls,
         plan: bottles ? withBottleWarnings(plan, bottleWarnings(poured, bottles, oneShot ? 0 : tank.volumeMl, keepers)) : plan,
         broken,
       },
@@ -232,24 +255,30 @@ function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuesti
   });
 }
 
+/** The least that a bottle which this run pours holds beyond what evenings to come have spoken for. */
+function freeMl({ bottles }: Standing, poured: ReadonlySet<string>, reserved: Forecast = NOTHING_TO_COME): number {
+  const free = bottlesAfter(bottles, reserved.entries).filter((bottle) => poured.has(bottle.bath));
+  return Math.min(...free.map((bottle) => bottle.mlLeft));
+}
+
 function withBottleWarnings(plan: Answer<Plan>, warnings: Plan['warnings']): Answer<Plan> {
   if (!plan.ok || warnings.length === 0) return plan;
   return { ...plan, value: { ...plan.value, warnings: [...plan.value.warnings, ...warnings] } };
 }
 
-/** What a run's times and warnings need of a batch as it stands, each bottle with what it has seen apart from its neighbours. */
+/** What a run's times and warnings need of a batch as it stands, each bottle with what it has seen itself. */
 export function batchState({
   volumeMl,
   rollsDone,
+  wornRolls = rollsDone,
   mixedOn,
-  seenRemjet,
+  seenRemjet = false,
   bottles,
-}: Pick<EveningBatch, 'volumeMl' | 'rollsDone' | 'mixedOn' | 'seenRemjet' | 'bottles'>): BatchState {
-  const apart = ({ bath, goodUntil, rollsDone: seen }: BottleForRun): [string, BottleState] => [
-    bath,
-    { goodUntil, rollsElsewhere: Math.max(0, seen - rollsDone) },
-  ];
-  return { volumeMl, rollsDone, mixedOn, seenRemjet, ...(bottles ? { bottles: Object.fromEntries(bottles.map(apart)) } : {}) };
+}: Pick<EveningBatch, 'volumeMl' | 'rollsDone' | 'wornRolls' | 'mixedOn' | 'seenRemjet'> & {
+  readonly bottles?: readonly BottleForRun[] | null | undefined;
+}): BatchState {
+  const apart = ({ bath, goodUntil, wornRolls: worn }: BottleForRun): [string, BottleState] => [bath, { goodUntil, wornRolls: worn }];
+  return { volumeMl, rollsDone: wornRolls, mixedOn, seenRemjet, ...(bottles ? { bottles: Object.fromEntries(bottles.map(apart)) } : {}) };
 }
 
 function freshSolutionLeft(mlLeft: number, tank: EveningTank): string[] {

@@ -22,7 +22,7 @@ import { treatmentRefusal, type Treatment } from './treatment.ts';
 
 export interface BatchState {
   readonly volumeMl: number;
-  /** Roll equivalents developed since it was mixed. */
+  /** Roll equivalents that wear it: one-shot rolls are not among them (domain.md 5.2). */
   readonly rollsDone: number;
   /** ISO date; absent when nobody wrote it down. */
   readonly mixedOn?: string;
@@ -32,10 +32,11 @@ export interface BatchState {
   readonly bottles?: Readonly<Record<string, BottleState>>;
 }
 
-/** A bottle that has a life of its own: another age than its batch, and rolls from before it stood there. */
+/** A bottle that has a life of its own: another age than its batch, and rolls that its neighbours have not seen. */
 export interface BottleState {
   readonly goodUntil: string | null;
-  readonly rollsElsewhere: number;
+  /** What the solution in it has seen, in this batch and before. */
+  readonly wornRolls: number;
 }
 
 export interface PlanQuestion {
@@ -147,10 +148,10 @@ export function planRun(question: PlanQuestion): Answer<Plan> {
     faults.push({ code: 'past-capacity', path: '$.rolls', message: capacityMessage(batch.rollsDone + runRolls, capacity) });
   }
 
-  // A bottle that was taken over from another batch is as worn as it is, not as its new neighbours are.
+  // A bottle is as worn as it is, not as its neighbours are: one may have been taken over, another left out of a run.
   const numberOf = (draft: DraftStep) => {
-    const elsewhere = batch.bottles?.[draft.bath?.id ?? '']?.rollsElsewhere ?? 0;
-    return elsewhere > 0 ? numberAfter(batch.rollsDone + elsewhere) : number;
+    const bottle = batch.bottles?.[draft.bath?.id ?? ''];
+    return bottle ? numberAfter(bottle.wornRolls) : number;
   };
   const times = drafts.map((draft) => timeOf(draft, question, numberOf(draft)));
   for (const time of times) if (!time.ok) faults.push(...time.errors);

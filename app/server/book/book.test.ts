@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -26,7 +27,7 @@ import { saveThermometer } from '../thermometers.server.ts';
 import { houseKit } from '../../../core/kit/a-kit.fixture.ts';
 import { bookImports, mergeBook, previewBook, undoImport } from './merge-book.server.ts';
 import { readBook, type Book } from './read-book.ts';
-import { BOOK_SECTIONS } from './sections.ts';
+import { BOOK_SECTIONS, type BookRecord } from './sections.ts';
 import { writeBook } from './write-book.server.ts';
 
 /** Another database from here on; the one before stays as it is. */
@@ -245,7 +246,7 @@ test('one byte wrong anywhere, cut anywhere, another version, another document: 
     const book = readBook(text);
     return book.ok ? 'read' : book.errors[0]?.message;
   };
-  expect(said(mine.replace('book@1', 'book@2'))).toMatch(/version 2; this Steady Reel reads version 1/);
+  expect(said(mine.replace('book@2', 'book@3'))).toMatch(/version 3; this Steady Reel reads versions 1 and 2/);
   expect(said(readFileSync('kits/house-c41-three-bath.json', 'utf8'))).toMatch(/a steady-reel\/kit@1, not a book/);
   expect(said('Name,Film,Process\nFerry,Fennel 200,C-41\n')).toMatch(/no book of Steady Reel/);
   expect(said('')).toMatch(/no book/);
@@ -274,4 +275,50 @@ test('a book that fits its sum and not together is refused whole', () => {
   expect(mergeBook(odd, false, 'x', 1)).toMatchObject({ ok: false, says: expect.stringContaining('cannot be') as string });
   expect(bookText()).toBe(before);
   expect(databaseFile()).toContain('fresh.db');
+});
+
+/** The same book as the first version wrote it: a run was one entry for all its bottles. */
+function asFirstVersion(text: string, bottleEntries: object[]): string {
+  const { sum: _, ...book } = JSON.parse(text) as { sum: string; sections: Record<string, unknown> };
+  const older = JSON.stringify({ ...book, format: 'steady-reel/book@1', sections: { ...book.sections, bottleEntries } }).slice(0, -1);
+  return `${older},\n"sum":"sha256:${createHash('sha256').update(older).digest('hex')}"\n}\n`;
+}
+
+test('a book of the first version is brought up to date: its runs become an entry for each bottle that was poured', () => {
+  const { sections } = read(mine);
+  const runs = (sections.get('bottleEntries') ?? []).filter((entry) => entry['kind'] === 'run');
+  const once = [...new Map(runs.map((entry) => [entry['act'], entry])).values()];
+  const { act: _, wears: __, again: ___, ...columns } = once[0] ?? {};
+  const older = once.map((entry, i) => ({
+    ...columns,
+    id: `old-${i}`,
+    batchId: entry['batchId'],
+    runId: entry['runId'],
+    onDay: entry['onDay'],
+    rolls: entry['rolls'],
+    ml: 520,
+    returned: 1,
+    returnedMl: null,
+    bottleNumber: null,
+    note: '',
+    undoes: null,
+  }));
+  const book = readBook(asFirstVersion(mine, older));
+  if (!book.ok) throw new Error(book.errors[0]?.message);
+  const brought = book.value.sections.get('bottleEntries') ?? [];
+  expect(brought).toHaveLength(runs.length);
+  const told = (entry: BookRecord) => [
+    entry['bottleNumber'],
+    entry['rolls'],
+    entry['wears'],
+    entry['ml'],
+    entry['returnedMl'],
+    entry['again'],
+  ];
+  expect(brought.map(told)).toEqual(runs.map(told));
+  expect(book.value.sections.get('rolls')).toEqual(sections.get('rolls'));
+  // And it merges into an empty book like any other.
+  useDatabase('from-first-version.db');
+  db();
+  expect(mergeBook(book.value, false, 'old.json', 1)).toMatchObject({ ok: true });
 });

@@ -2,9 +2,9 @@ import { nanoid } from 'nanoid';
 import { readStoredKit } from '../../../core/kit/stored-kit.ts';
 import { db, inTransaction, sql } from '../database.server.ts';
 import { liveRunTitle } from '../runs.server.ts';
-import { BOOK_SECTIONS, keyOf, type BookColumn, type BookRecord, type BookSection } from './sections.ts';
+import { BOOK_SECTIONS, keyOf, type BookRecord, type BookSection } from './sections.ts';
 import type { Book } from './read-book.ts';
-import { recordOf, selectOf } from './write-book.server.ts';
+import { recordOf, selectOf, valuesOf } from './write-book.server.ts';
 
 /** What bringing a book in would do, section by section. */
 export interface SectionPreview {
@@ -202,15 +202,6 @@ function reasonOf(error: unknown): string {
 function keyFields(section: BookSection, record: BookRecord): BookRecord {
   return Object.fromEntries(section.key.map((key) => [key, record[key]]));
 }
-
-function inOf({ holds }: BookColumn, value: unknown): unknown {
-  if (value === null || value === undefined) return null;
-  if (holds === 'document') return JSON.stringify(value);
-  return holds === 'picture' ? Buffer.from(value as string, 'base64') : value;
-}
-
-const valuesOf = (section: BookSection, record: BookRecord) =>
-  Object.fromEntries(section.columns.map((column) => [column.column, inOf(column, record[column.as])]));
 
 function insert(section: BookSection, record: BookRecord): void {
   const names = section.columns.map(({ column }) => column);

@@ -3,7 +3,8 @@ import { answered, refused, type Answer } from '../../../core/answer.ts';
 import { readStripMeasure } from '../../../core/inspection/strip-measure.ts';
 import { readStoredKit } from '../../../core/kit/stored-kit.ts';
 import { readRunPlan } from '../../../core/run/run-plan.ts';
-import { BOOK_FORMAT, BOOK_SECTIONS, keyOf, type BookColumn, type BookRecord, type BookSection } from './sections.ts';
+import { broughtUpToDate } from './older-book.server.ts';
+import { BOOK_FORMAT, BOOK_SECTIONS, keyOf, SECTIONS_V1, type BookColumn, type BookRecord, type BookSection } from './sections.ts';
 
 /** A book that was read: its records by section, every one whole. */
 export interface Book {
@@ -24,10 +25,10 @@ export function readBook(text: string): Answer<Book> {
   const named = `${format[1] ?? ''}@${format[2] ?? ''}`;
   if (!named.startsWith('steady-reel/book@'))
     return fault('not-a-book', `That is a ${named}, not a book. A book is the file that “Take the book out” gives.`);
-  if (named !== BOOK_FORMAT)
+  if (named !== BOOK_FORMAT && named !== 'steady-reel/book@1')
     return fault(
       'another-version',
-      `That book is of version ${format[2] ?? ''}; this Steady Reel reads version 1. Use the Steady Reel that wrote it, or a newer one.`,
+      `That book is of version ${format[2] ?? ''}; this Steady Reel reads versions 1 and 2. Use the Steady Reel that wrote it, or a newer one.`,
     );
   const sum = SUM.exec(text.slice(-200));
   const body = text.slice(0, text.length - (sum?.[0].length ?? 0));
@@ -36,14 +37,16 @@ export function readBook(text: string): Answer<Book> {
       'not-whole',
       'That book is not whole: it was cut off, or something in it was changed since it was written. Nothing was taken from it.',
     );
-  return sectionsOf(text);
+  if (named === BOOK_FORMAT) return sectionsOf(text, BOOK_SECTIONS);
+  const older = sectionsOf(text, SECTIONS_V1);
+  return older.ok ? answered({ ...older.value, sections: broughtUpToDate(older.value.sections) }) : older;
 }
 
 function fault(code: string, message: string, path = '$'): Answer<never> {
   return refused({ code, path, message });
 }
 
-function sectionsOf(text: string): Answer<Book> {
+function sectionsOf(text: string, expected: readonly BookSection[]): Answer<Book> {
   let document: { writtenAt?: unknown; sections?: Record<string, unknown> };
   try {
     document = JSON.parse(text) as typeof document;
@@ -51,7 +54,7 @@ function sectionsOf(text: string): Answer<Book> {
     return fault('not-whole', 'That book cannot be read to its end. Nothing was taken from it.');
   }
   const sections = new Map<string, readonly BookRecord[]>();
-  for (const section of BOOK_SECTIONS) {
+  for (const section of expected) {
     const records = document.sections?.[section.name];
     if (!Array.isArray(records)) return fault('damaged', `The book has no ${section.name}.`, `$.sections.${section.name}`);
     const seen = new Set<string>();

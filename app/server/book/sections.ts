@@ -86,7 +86,7 @@ export const BOOK_SECTIONS: readonly BookSection[] = [
   section(
     'bottleEntries',
     'bottle_entries',
-    'id batch_id kind on_day at_ms:n rolls:n? ml:n? days:n? returned:n? remjet:n what:t? note run_id:t? undoes:t? bottle_number:n? returned_ml:n?',
+    'id batch_id kind on_day at_ms:n bottle_number:n? rolls:n? wears:n? ml:n? returned_ml:n? returned:n? remjet:n again:n days:n? what:t? note run_id:t? act undoes:t?',
     { order: 'seq', history: true },
   ),
   section('evenings', 'evenings', 'id name on_day first_pour draft:j added_at_ms:n deleted_at_ms:n?'),
@@ -108,7 +108,19 @@ export const BOOK_SECTIONS: readonly BookSection[] = [
 
 export type BookRecord = Readonly<Record<string, unknown>>;
 
-export const BOOK_FORMAT = 'steady-reel/book@1';
+export const BOOK_FORMAT = 'steady-reel/book@2';
+
+/** Sections as the first version of a book had them, where they differ: a run was one entry for all its bottles. */
+export const SECTIONS_V1: readonly BookSection[] = BOOK_SECTIONS.map((each) =>
+  each.name === 'bottleEntries'
+    ? section(
+        'bottleEntries',
+        'bottle_entries',
+        'id batch_id kind on_day at_ms:n rolls:n? ml:n? days:n? returned:n? remjet:n what:t? note run_id:t? undoes:t? bottle_number:n? returned_ml:n?',
+        { order: 'seq', history: true },
+      )
+    : each,
+);
 
 /** What identifies a record within its section. */
 export function keyOf({ key }: Pick<BookSection, 'key'>, record: BookRecord): string {

@@ -47,3 +47,14 @@ function outOf({ holds }: BookColumn, value: unknown): unknown {
   if (holds === 'document') return JSON.parse(value as string) as unknown;
   return holds === 'picture' ? (value as Buffer).toString('base64') : value;
 }
+
+function inOf({ holds }: BookColumn, value: unknown): unknown {
+  if (value === null || value === undefined) return null;
+  if (holds === 'document') return JSON.stringify(value);
+  return holds === 'picture' ? Buffer.from(value as string, 'base64') : value;
+}
+
+/** A record as its row in the database. */
+export function valuesOf(section: BookSection, record: BookRecord): Record<string, unknown> {
+  return Object.fromEntries(section.columns.map((column) => [column.column, inOf(column, record[column.as])]));
+}

@@ -109,7 +109,7 @@ function BatchRow({
               , past its shelf life by <span className="figure">{-batch.daysLeft}</span> days
             </>
           ))}
-        {batch.reservedRolls > 0 && `. ${Math.round(batch.reservedRolls * 100) / 100} kept for another evening`}
+        {batch.reserved.rolls > 0 && `. ${Math.round(batch.reserved.rolls * 100) / 100} kept for another evening`}
         {batch.seenRemjet && '. It has seen remjet'}
       </p>
       {batch.bottles

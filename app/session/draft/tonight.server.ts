@@ -1,3 +1,4 @@
+import { NOTHING_TO_COME, type Forecast } from '../../../core/chemistry/effect.ts';
 import type { HouseHeat } from '../../../core/heat/tank-heat-setting.ts';
 import { batchesByFreshness, bathProcess, planEvening, type Evening, type EveningRoll } from '../../../core/schedule/evening.ts';
 import type { Habits } from '../../../core/schedule/habits.ts';
@@ -6,7 +7,7 @@ import { pushedByRuleOfThumb } from '../../../core/timing/rule-of-thumb.ts';
 import { listBatches, type BatchWithKit } from '../../server/batches.server.ts';
 import { today } from '../../server/clock.server.ts';
 import { waitingRolls as rollsThatWait, type Roll } from '../../server/rolls.server.ts';
-import { waitingRollsByBatch } from '../../server/runs.server.ts';
+import { runsToCome } from '../../run/effect-of-run.server.ts';
 import { whileUnchanged } from '../../server/unchanged.server.ts';
 import { storedSetting, writeSetting } from '../../server/settings.server.ts';
 import { listTanks, type TankOnShelf } from '../../server/tanks.server.ts';
@@ -16,10 +17,10 @@ import { reservedRolls, type Reserved } from '../../run/reserved-rolls.server.ts
 import { eveningQuestion, rollsTonight } from './evening-question.ts';
 
 export interface BatchTonight extends BatchWithKit {
-  /** Rolls of runs that were planned and are not done. */
-  readonly waitingRolls: number;
-  /** Rolls of evenings to come. */
-  readonly reservedRolls: number;
+  /** What runs that were planned and are not done will do to it. */
+  readonly waiting: Forecast;
+  /** What evenings to come will. */
+  readonly reserved: Forecast;
 }
 
 export interface Tonight {
@@ -60,18 +61,19 @@ export function tonight(): Tonight {
 
 function planTonight(): Tonight {
   const { before, ...draft } = readDraft();
-  const set = eveningSet(draft, rollsThatWait(), waitingRollsByBatch());
+  const set = eveningSet(draft, rollsThatWait(), runsToCome());
   // What is kept for another evening is not proposed for tonight.
   const free = { ...draft, excluded: [...draft.excluded, ...Object.keys(set.reserved.rolls)] };
   const inUse = batchesTonight(rollsTonight(set.waiting, free), set.batches, draft, set.on);
   return { ...set, canUndo: before !== undefined, inUse, evening: planEvening(eveningQuestion({ ...set, draft: free, inUse })) };
 }
 
-/** What an evening is planned with: the person's settings, these rolls, and the shelf, of which `spokenFor` roll equivalents go before. */
-export function eveningSet(draft: Draft, waiting: readonly Roll[], spokenFor: ReadonlyMap<string, number>) {
+/** What an evening is planned with: the person's settings, these rolls, and the shelf as `toCome` will have left it. */
+export function eveningSet(draft: Draft, waiting: readonly Roll[], toCome: ReadonlyMap<string, Forecast>) {
   const usual = draft.habits ?? usualHabits();
   const habits = draft.wear ? { ...usual, wear: draft.wear } : usual;
-  const reserved = reservedRolls(waiting);
+  const shelf = listBatches();
+  const reserved = reservedRolls(waiting, shelf);
   return {
     reserved,
     draft,
@@ -79,8 +81,12 @@ export function eveningSet(draft: Draft, waiting: readonly Roll[], spokenFor: Re
     on: today(),
     waiting,
     // Runs that wait or go on will have used their share before anything that is planned now.
-    batches: listBatches()
-      .map((batch) => ({ ...batch, waitingRolls: spokenFor.get(batch.id) ?? 0, reservedRolls: reserved.batches[batch.id]?.rolls ?? 0 }))
+    batches: shelf
+      .map((batch) => ({
+        ...batch,
+        waiting: toCome.get(batch.id) ?? NOTHING_TO_COME,
+        reserved: reserved.batches[batch.id] ?? NOTHING_TO_COME,
+      }))
       .map((batch) => (draft.pushSchool === 'rule-of-thumb' ? { ...batch, kit: pushedByRuleOfThumb(batch.kit) } : batch)),
     tanks: listTanks(),
     heat: houseHeat(habits, readEvening(storedSetting('evening')).roomC),

@@ -72,7 +72,7 @@ export function eveningPage(evening: Tonight, plan: EveningPlan, nowMs: number) 
     never,
     batches: evening.batches.map((batch) => ({
       ...batch,
-      rollsLeft: rollsLeft(batch.kit, { ...batch, rollsDone: batch.rollsDone + batch.waitingRolls + batch.reservedRolls }),
+      rollsLeft: rollsLeft(batch.kit, { ...batch, rollsDone: batch.rollsDone + batch.waiting.rolls + batch.reserved.rolls }),
       // Which bottle ages first decides how long a batch is good.
       daysLeft: batch.bottles
         .flatMap((bottle) => (bottle.goodUntil ? [differenceInCalendarDays(parseISO(bottle.goodUntil), parseISO(evening.on))] : []))

@@ -7,7 +7,7 @@ import { readEvening } from '../../run/evening-settings.ts';
 import { nowMs } from '../../server/clock.server.ts';
 import { findEvening } from '../../server/evenings.server.ts';
 import { waitingRolls } from '../../server/rolls.server.ts';
-import { waitingRollsByBatch } from '../../server/runs.server.ts';
+import { runsToCome } from '../../run/effect-of-run.server.ts';
 import { personsZone, storedSetting } from '../../server/settings.server.ts';
 import { eveningQuestion } from '../draft/evening-question.ts';
 import { eveningSet } from '../draft/tonight.server.ts';
@@ -25,7 +25,7 @@ export function loader({ params }: Route.LoaderArgs) {
   const waiting = waitingRolls();
   const evening = toCome(kept, waiting);
   const { draft, name, onDay, firstPour } = evening;
-  const set = { ...eveningSet(draft, waiting, waitingRollsByBatch()), on: onDay };
+  const set = { ...eveningSet(draft, waiting, runsToCome()), on: onDay };
   const used = new Set((draft.arrangement ?? []).map((run) => run.batchId));
   const inUse = set.batches.filter((batch) => used.has(batch.id));
   const settings = readEvening(storedSetting('evening'));

@@ -1,9 +1,11 @@
+import { shareOfBatch } from '../../../core/chemistry/effect.ts';
 import { brokenRules, planEvening, type ArrangedRun, type EveningRoll } from '../../../core/schedule/evening.ts';
 import { whatMoved, type ComingRun } from '../../../core/schedule/what-moved.ts';
 import { clockTime } from '../../../core/schedule/wanted-time.ts';
 import { nanoid } from 'nanoid';
 import { eveningUnderWay } from '../../run/evening-under-way.server.ts';
 import { beginRun, type Started } from '../../run/session-start.server.ts';
+import { effectOnBottles } from '../../run/effect-of-run.server.ts';
 import { announceRun } from '../../run/live-runs.server.ts';
 import { nowMs } from '../../server/clock.server.ts';
 import { inTransaction } from '../../server/database.server.ts';
@@ -111,10 +113,10 @@ export function beginComing(runId: string): Started {
 function isStale(sessionId: string): boolean {
   const queued = queuedOf(sessionId);
   const { batches } = comingSet(sessionId, comingDraft(sessionId, queued));
-  const seen = new Map(batches.map((batch) => [batch.id, batch.wornRolls + batch.waitingRolls]));
+  const seen = new Map(batches.map((batch) => [batch.id, batch.wornRolls + batch.waiting.wears]));
   return queued.some((run) => {
     const before = seen.get(run.batchId) ?? 0;
-    if (!run.plan.oneShot) seen.set(run.batchId, before + run.runRolls);
+    seen.set(run.batchId, before + shareOfBatch(effectOnBottles(run).entries).wears);
     return run.plan.rollsBefore !== undefined && Math.abs(run.plan.rollsBefore - before) > 1e-6;
   });
 }

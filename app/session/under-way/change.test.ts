@@ -12,7 +12,8 @@ import { storeBatch, storeRoll, storeTank } from '../../server/a-shelf.fixture.t
 import { findBatch, setBatchRetired } from '../../server/batches.server.ts';
 import { nowMs } from '../../server/clock.server.ts';
 import { findRoll, setRollState, waitingRolls } from '../../server/rolls.server.ts';
-import { findRun, liveRun, openSessionId, runsOfSession, waitingRollsByBatch } from '../../server/runs.server.ts';
+import { runsToCome } from '../../run/effect-of-run.server.ts';
+import { findRun, liveRun, openSessionId, runsOfSession } from '../../server/runs.server.ts';
 import { post } from '../../ui/posting.fixture.ts';
 import { EMPTY_DRAFT, type DraftChange } from '../draft/draft.ts';
 import { readDraft, tonight, writeDraft } from '../draft/tonight.server.ts';
@@ -80,7 +81,7 @@ function holdsTogether(sessionId: string): void {
     expect(run.plan.rollNumber).toBe(Math.ceil(done + earlier + run.runRolls - 1e-9));
     before.set(run.batchId, earlier + run.runRolls);
   }
-  expect(waitingRollsByBatch()).toEqual(before);
+  expect(new Map([...runsToCome()].map(([id, { wears }]) => [id, wears]))).toEqual(before);
   // The clock goes one way, and nothing to come lies in the past.
   const { coming, begun: past, ledger } = eveningUnderWay(sessionId, nowMs());
   let freeMs = Math.max(...past.map((run) => run.clock.hungMs));

@@ -1,7 +1,8 @@
 import type { EveningRun } from '../../../core/schedule/evening.ts';
 import { pouredAtC } from '../../../core/schedule/cues.ts';
 import { rollsOfRun, waitingRolls, type Roll } from '../../server/rolls.server.ts';
-import { draftOfSession, runsOfSession, undoOfSession, waitingRollsByBatch, type Run } from '../../server/runs.server.ts';
+import { draftOfSession, runsOfSession, undoOfSession, type Run } from '../../server/runs.server.ts';
+import { runsToCome } from '../../run/effect-of-run.server.ts';
 import { whileUnchanged } from '../../server/unchanged.server.ts';
 import { readDraftDocument, type Draft } from '../draft/draft.ts';
 import { batchesTonight, eveningSet, type Tonight } from '../draft/tonight.server.ts';
@@ -40,7 +41,7 @@ export function comingDraft(sessionId: string, queued: readonly Run[]): Draft {
 /** What the coming runs are planned with: their rolls and those that wait, and every batch that is used or chosen. */
 export function comingSet(sessionId: string, draft: Draft) {
   const own = queuedOf(sessionId).flatMap(orderedRolls);
-  const set = eveningSet(draft, [...own, ...waitingRolls()], waitingRollsByBatch(sessionId));
+  const set = eveningSet(draft, [...own, ...waitingRolls()], runsToCome(sessionId));
   const arranged = new Set((draft.arrangement ?? []).map((run) => run.batchId));
   const arrangedRolls = set.waiting.filter((roll) => !draft.excluded.includes(roll.id));
   const chosen = batchesTonight(

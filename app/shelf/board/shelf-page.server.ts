@@ -10,7 +10,7 @@ import { jugsNow } from '../../server/jugs.server.ts';
 import { listKits } from '../../server/kits.server.ts';
 import { livesOf, type Lives } from '../../server/lives.server.ts';
 import { openMixings } from '../../server/mixings.server.ts';
-import { waitingRollsByBatch } from '../../server/runs.server.ts';
+import { runsToCome } from '../../run/effect-of-run.server.ts';
 import { listTanks } from '../../server/tanks.server.ts';
 import { listThermometers } from '../../server/thermometers.server.ts';
 import { whileUnchanged } from '../../server/unchanged.server.ts';
@@ -29,8 +29,8 @@ function readShelf() {
   const batches = listBatches();
   const lives = livesOf(batches);
   const lifeOf = (id: string) => lives.lives.get(id);
-  const reserved = reservedRolls();
-  const goingOn = waitingRollsByBatch();
+  const reserved = reservedRolls(undefined, batches);
+  const goingOn = runsToCome();
   const boxes = listBoxes();
   const views = batches.map((batch): BatchView => {
     const life = lifeOf(batch.id);
@@ -46,7 +46,7 @@ function readShelf() {
       rollsDone: Math.round(batch.rollsDone * 100) / 100,
       capacity: capacityOfVolume(batch.kit, batch.volumeMl),
       left: rollsLeft(batch.kit, batch),
-      spokenFor: spokenForInWords(goingOn.get(batch.id) ?? 0, reserved.batches[batch.id]),
+      spokenFor: spokenForInWords(goingOn.get(batch.id)?.rolls ?? 0, reserved.batches[batch.id]),
       seenRemjet: batch.seenRemjet,
       bottles: batch.bottles.map(bottleView),
       ends: { wornOn: life.ends.wornOn, oldOn: life.ends.oldOn, rollsLost: life.ends.rollsLost },

@@ -1,4 +1,5 @@
-import type { BottleEntry } from '../../../core/chemistry/bottle.ts';
+import { runThrough } from '../../../core/chemistry/a-run-entry.fixture.ts';
+import type { BottleEntry, RunEntry } from '../../../core/chemistry/bottle.ts';
 import { hazardSentence, SAFETY } from '../../../core/chemistry/safety-words.ts';
 import { INCIDENTS } from '../../../core/chemistry/standing.ts';
 import { BATH_KINDS, isWater } from '../../../core/kit/kind.ts';
@@ -13,16 +14,17 @@ const said = (entry: BottleEntry | Move, volume: 'ml' | 'US fl oz' = 'ml') =>
     { temperature: 'C', volume },
   );
 
+const run = (through: { rolls: number; drawnMl: number; returned?: boolean; returnedMl?: number; remjet?: boolean }) =>
+  runThrough({ on, returned: true, ...through }, { 7: 'developer' })[0] as RunEntry;
+
 test.each<[BottleEntry | Move, string]>([
   [{ kind: 'carried-over', on, rolls: 4.5 }, '4.5 rolls from before.'],
   [{ kind: 'corrected', on, rolls: -1, reason: 'A sheet less.' }, 'Corrected: 1 roll fewer.'],
   [{ kind: 'corrected', on, rolls: 0.25, reason: '' }, 'Corrected: 0.25 rolls more.'],
-  [{ kind: 'run', on, rolls: 2, drawnMl: 520, returned: true }, '2 rolls through it, 520 ml a bottle.'],
-  [
-    { kind: 'run', on, rolls: 1, drawnMl: 500, returned: true, returnedMl: 470, remjet: true },
-    '1 roll through it, 500 ml a bottle, 470 ml back, with remjet.',
-  ],
-  [{ kind: 'run', on, rolls: 2, drawnMl: 500, returned: false }, '2 rolls through it, one-shot, 500 ml a bottle.'],
+  [run({ rolls: 2, drawnMl: 520 }), '2 rolls through Developer B7: 520 ml, 499 ml back.'],
+  [run({ rolls: 1, drawnMl: 500, returnedMl: 470, remjet: true }), '1 roll through Developer B7: 500 ml, 470 ml back, with remjet.'],
+  [run({ rolls: 2, drawnMl: 500, returned: false }), '2 rolls through Developer B7: 500 ml, into the jug.'],
+  [{ ...run({ rolls: 1, drawnMl: 500 }), again: true }, '1 roll through Developer B7: 500 ml, 487 ml back, once more.'],
   [{ kind: 'topped-up', on, bottle: '7', ml: 20 }, 'Developer B7: topped up by 20 ml.'],
   [{ kind: 'poured-away', on, bottle: '7', ml: 20 }, 'Developer B7: 20 ml into the jug.'],
   [{ kind: 'measured', on, bottle: '7', ml: 905 }, 'Developer B7: measured, 905 ml.'],

@@ -10,8 +10,8 @@ const TEST_WORDS = { passed: 'passed', worn: 'worn: it took its whole time', fai
 const counted = (n: number) => `${Math.round(Math.abs(n) * 100) / 100} ${Math.abs(n) === 1 ? 'roll' : 'rolls'}`;
 const lower = (words: string) => words.charAt(0).toLowerCase() + words.slice(1);
 
-/** An entry of a ledger as a sentence. `nameOf` knows the bottles by number. */
-export function entryInWords(entry: BottleEntry | Move, nameOf: (bottle: string) => string): Sentence {
+/** An entry of a ledger as a sentence. `nameOf` knows the bottles by number; a run may be told once for several of them. */
+export function entryInWords(entry: BottleEntry | Move, nameOf: (bottle: string) => string, bottles = 1): Sentence {
   const of = 'bottle' in entry && entry.bottle !== undefined ? nameOf(entry.bottle) : 'All bottles';
   switch (entry.kind) {
     case 'carried-over':
@@ -19,8 +19,9 @@ export function entryInWords(entry: BottleEntry | Move, nameOf: (bottle: string)
     case 'corrected':
       return sentence`Corrected: ${counted(entry.rolls)} ${entry.rolls < 0 ? 'fewer' : 'more'}.`;
     case 'run': {
-      const back = entry.returnedMl === undefined ? [] : sentence`, ${{ volumeMl: entry.returnedMl }} back`;
-      return sentence`${counted(entry.rolls)} through it${entry.returned ? '' : ', one-shot'}, ${{ volumeMl: entry.drawnMl }} a bottle${back}${entry.remjet ? ', with remjet' : ''}.`;
+      const back = entry.returned ? sentence`, ${{ volumeMl: entry.returnedMl }} back` : sentence`, into the jug`;
+      const from = bottles === 1 ? of : `${bottles} bottles`;
+      return sentence`${counted(entry.rolls)} through ${from}: ${{ volumeMl: entry.drawnMl }}${bottles === 1 ? '' : ' of each'}${back}${entry.again ? ', once more' : ''}${entry.remjet ? ', with remjet' : ''}.`;
     }
     case 'topped-up':
       return sentence`${of}: topped up by ${{ volumeMl: entry.ml }}.`;

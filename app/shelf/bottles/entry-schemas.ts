@@ -89,3 +89,11 @@ export function runByHandSchema(unit: VolumeUnit) {
     on: typedDay('Give the day.'),
   });
 }
+
+const COUNTED = 'Rolls are a number from 0 to 999; a sheet counts as a part, such as 0.25.';
+
+/** How many rolls went through a batch, by the person's own count. */
+export const countSchema = object({
+  counted: typedNumber(COUNTED).min(0, COUNTED).max(999, COUNTED).required(COUNTED),
+  reason: typedText().max(200, 'Up to 200 characters.').required('Say why: the count of the book is overruled.'),
+});

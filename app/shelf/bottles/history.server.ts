@@ -27,17 +27,33 @@ export function historyOf(entries: readonly StoredEntry[]): HistoryLine[] {
     names.set(bottle, name);
     return name;
   };
-  return entries
-    .map((stored) => ({
+  return oneLineAnAct(entries)
+    .map(([stored, ...others]) => ({
       id: stored.id,
       on: dayAndYear(stored.entry.on),
-      says: sayIn(entryInWords(stored.entry, nameOf), units),
+      says: sayIn(entryInWords(stored.entry, nameOf, others.length + 1), units),
       // A reason that is part of the entry is said once.
       note: stored.note,
       runId: stored.runId,
       undoneWhy: stored.undoneWhy,
     }))
     .reverse();
+}
+
+/** A run that was poured from three bottles is told once, with the first of them. */
+function oneLineAnAct(entries: readonly StoredEntry[]): [StoredEntry, ...StoredEntry[]][] {
+  const lines: [StoredEntry, ...StoredEntry[]][] = [];
+  const runs = new Map<string, [StoredEntry, ...StoredEntry[]]>();
+  for (const stored of entries) {
+    const line = stored.entry.kind === 'run' ? runs.get(stored.act) : undefined;
+    if (line) line.push(stored);
+    else {
+      const first: [StoredEntry, ...StoredEntry[]] = [stored];
+      lines.push(first);
+      if (stored.entry.kind === 'run') runs.set(stored.act, first);
+    }
+  }
+  return lines;
 }
 
 /** What concerned one bottle in every batch it stood in, and what of it was taken back. */

@@ -1,7 +1,9 @@
 import type { BottleEntry } from '../../../core/chemistry/bottle.ts';
-import { entryFaults } from '../../../core/chemistry/may-be-entered.ts';
+import { effectOfRun } from '../../../core/chemistry/effect.ts';
+import { entriesOfEffect, stepsOfKit } from '../../../core/chemistry/ledger.ts';
+import { entryFaults, runByHandFaults, type EntryFault, type RunByHand } from '../../../core/chemistry/may-be-entered.ts';
 import { textIn } from '../../../core/units/sentence.ts';
-import { actOfEntry, entriesOfBatch, findEntry, undoEntry, writeEntry } from '../../server/bottle-entries.server.ts';
+import { entriesOfAct, entriesOfBatch, findEntry, hasAct, undoEntry, writeEntry, writeRun } from '../../server/bottle-entries.server.ts';
 import { findBatch, findBottle, setBatchRetired, type BatchWithKit } from '../../server/batches.server.ts';
 import type { ShelfBottle } from '../../server/bottles.server.ts';
 import { nowMs, today } from '../../server/clock.server.ts';
@@ -22,13 +24,15 @@ export function keepEntry(
   return inTransaction((): Kept => {
     if (more.id !== undefined && findEntry(more.id)) return { ok: true, entry: more.id };
     const faults = entryFaults(entry, of.bottles, today());
-    if (faults.length > 0) {
-      const errors: Record<string, string[]> = {};
-      for (const fault of faults) (errors[fault.field] ??= []).push(textIn(fault, storedUnits()));
-      return { ok: false, errors };
-    }
+    if (faults.length > 0) return refusedFor(faults);
     return { ok: true, entry: writeEntry({ batchId: of.batchId, atMs: nowMs(), entry, ...more }) };
   });
+}
+
+function refusedFor(faults: readonly EntryFault[]): Kept {
+  const errors: Record<string, string[]> = {};
+  for (const fault of faults) (errors[fault.field] ??= []).push(textIn(fault, storedUnits()));
+  return { ok: false, errors };
 }
 
 /** An entry about one bottle stands in the ledger of the batch it stands in, or was mixed in. */
@@ -75,9 +79,33 @@ export function takeBatchBack(batch: BatchWithKit): void {
   });
 }
 
-/** A run that nobody timed, through every bottle of a batch. */
-export function keepRunByHand(batch: BatchWithKit, run: Extract<BottleEntry, { kind: 'run' }>, id: string): Kept {
-  return keepEntry({ batchId: batch.id, bottles: batch.bottles }, run, { id });
+/** A run that nobody timed, through every bottle that stands in a batch; `act` makes it one however often it is posted. */
+export function keepRunByHand(batch: BatchWithKit, run: RunByHand, act: string): Kept {
+  return inTransaction((): Kept => {
+    if (hasAct(act)) return { ok: true, entry: act };
+    const faults = runByHandFaults(run, batch.bottles, today());
+    if (faults.length > 0) return refusedFor(faults);
+    const { on, rolls, drawnMl, returned, returnedMl } = run;
+    const { entries } = effectOfRun({
+      steps: stepsOfKit(batch.kit),
+      bottles: batch.bottles.filter((bottle) => !bottle.emptied),
+      tankMl: drawnMl,
+      rolls,
+      oneShot: !returned,
+      backMl: returnedMl,
+    });
+    writeRun({ batchId: batch.id, atMs: nowMs(), entries: entriesOfEffect(entries, { on, act }) });
+    return { ok: true, entry: act };
+  });
+}
+
+/** What a person counts differently from the book: an entry of its own, with the reason. */
+export function keepCount(batch: BatchWithKit, rollsDone: number, reason: string, id: string): Kept {
+  return inTransaction((): Kept => {
+    const off = Math.round((rollsDone - (findBatch(batch.id)?.rollsDone ?? rollsDone)) * 1000) / 1000;
+    if (off === 0) return { ok: true, entry: id };
+    return keepEntry({ batchId: batch.id, bottles: batch.bottles }, { kind: 'corrected', on: today(), rolls: off, reason }, { id });
+  });
 }
 
 export type TakenBack = { readonly ok: true } | { readonly ok: false; readonly says: string };
@@ -89,7 +117,7 @@ export function takeBack(entryId: string, reason: string): TakenBack {
   if (reason.trim() === '') return { ok: false, says: 'Say why: it stays readable beside the entry.' };
   if (findBatch(stored.batchId) === null) return { ok: false, says: 'Its batch is not there any more.' };
   inTransaction(() => {
-    for (const id of actOfEntry(stored)) undoEntry(id, today(), nowMs(), reason.trim().slice(0, 200));
+    for (const id of entriesOfAct(stored.act)) undoEntry(id, today(), nowMs(), reason.trim().slice(0, 200));
   });
   return { ok: true };
 }

@@ -12,10 +12,12 @@ interface BatchFormProps {
   readonly kits: readonly { readonly id: string; readonly name: string }[];
   /** Boxes it may be mixed from; none, where it stands already. */
   readonly boxes?: readonly { readonly id: string; readonly name: string }[];
+  /** Only at its mixing is a count of rolls a field: later its ledger counts them. */
+  readonly fresh?: boolean;
   readonly children: ReactNode;
 }
 
-export function BatchForm({ lastResult, defaults, kits, boxes = [], children }: BatchFormProps) {
+export function BatchForm({ lastResult, defaults, kits, boxes = [], fresh = false, children }: BatchFormProps) {
   const { volume } = useUnits();
   const [form, fields] = useCheckedForm(batchSchema(volume), lastResult, defaults);
   return (
@@ -37,7 +39,7 @@ export function BatchForm({ lastResult, defaults, kits, boxes = [], children }: 
       <TextField field={fields.name} label="Name" hint="Write it on the bottles too" className="sm:col-span-2" />
       <TextField field={fields.volumeMl} label="Volume of each bottle" unit={volume} figures />
       <TextField field={fields.mixedOn} label="Mixed on" type="date" />
-      <TextField field={fields.rollsDone} label="Rolls done so far" figures hint="0 for a fresh mix" />
+      {fresh && <TextField field={fields.rollsDone} label="Rolls done so far" figures hint="0 for a fresh mix" />}
       <TextField
         field={fields.price}
         label="Price"
