@@ -70,7 +70,7 @@ export default [
   route('probes/:name/readings', 'probes/readings.ts'),
   route('heaters/:name', 'probes/heater.ts'),
   route('clock', 'bench/clock.ts'),
-  route('runs/:runId/begin', 'session/run-acts/begin.ts'),
+  route('runs/:runId/begin', 'session/run-acts/begin.tsx'),
   route('runs/:runId/replan', 'session/run-acts/replan.ts'),
   route('runs/:runId/repair', 'session/run-acts/repair.ts'),
   route('sessions/:sessionId/leave', 'session/run-acts/leave.ts'),

@@ -63,6 +63,7 @@ inTransaction(() => {
       count: 1,
       boxSpeed: 100,
       exposedSpeed: 100,
+      developSpeed: null,
       treatment: 'normal',
       keeper: false,
       expiredYear: null,

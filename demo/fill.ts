@@ -5,7 +5,7 @@ import { isMainDeveloper } from '../core/kit/kind.ts';
 import type { RunEvent } from '../core/run/event.ts';
 import type { RunPlan } from '../core/run/run-plan.ts';
 import { planEvening } from '../core/schedule/evening.ts';
-import { stopsFromSpeeds } from '../core/units/exposure.ts';
+import { pushOfRoll } from '../core/film/develop-at.ts';
 import { runTitle } from '../app/session/plan/run-title.ts';
 import { addBatch, findBatch, setBatchRetired } from '../app/server/batches.server.ts';
 import { databaseFile, inTransaction } from '../app/server/database.server.ts';
@@ -108,6 +108,7 @@ function putRoll(roll: DemoRoll, addedAt: Date): Roll {
       format: roll.format,
       count: 1,
       exposedSpeed: roll.exposedSpeed ?? film.boxSpeed,
+      developSpeed: null,
       treatment: roll.treatment ?? 'normal',
       keeper: roll.keeper ?? false,
       expiredYear: null,
@@ -126,7 +127,7 @@ function putPastRun(run: DemoRun, index: number): void {
   const rolls = run.rolls.map((roll) => putRoll(roll, daysAgo(run.daysAgo + 4)));
   const developer = batch.kit.baths.find((bath) => isMainDeveloper(bath.kind));
   const evening = planEvening({
-    rolls: rolls.map((roll) => ({ ...roll, pushStops: stopsFromSpeeds(roll.boxSpeed, roll.exposedSpeed) })),
+    rolls: rolls.map((roll) => ({ ...roll, pushStops: pushOfRoll(roll) })),
     batches: [batch],
     tanks: [tank],
     on: formatISO(daysAgo(run.daysAgo), { representation: 'date' }),

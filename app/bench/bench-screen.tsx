@@ -28,6 +28,7 @@ import { benchPlace, type RunPlace } from './run-place.ts';
 import { ProbeSigns } from './probe-signs.tsx';
 import { SidePanel } from './side-panel.tsx';
 import { showClock } from './show-clock.ts';
+import { followsInWords } from './incident-entry.tsx';
 import { LessonLine } from './lesson-line.tsx';
 import { TipLine } from './tip-line.tsx';
 import { ThisScreen } from './this-screen.tsx';
@@ -170,6 +171,14 @@ export function BenchScreen({ run, place = benchPlace(run.runId), own = null }: 
                 own.
               </p>
             )}
+            {!over &&
+              bottles
+                .filter((bottle) => bottle.standing !== 'good' && state.incidents.some((incident) => incident.bath === bottle.bath))
+                .map((bottle) => (
+                  <p key={bottle.bath} role="status" className="mb-3 rounded-card border border-straw px-4 py-2 text-straw">
+                    {followsInWords(bottle)}
+                  </p>
+                ))}
             {waiting.map((warning) => (
               <p key={warning.step} role="alert" className="mb-3 rounded-card border border-straw px-4 py-2 text-straw">
                 {textIn(warning, units)}
@@ -196,6 +205,7 @@ export function BenchScreen({ run, place = benchPlace(run.runId), own = null }: 
                   {...{ runId, sessionId, plan, thermometers, bottles }}
                   at={place.at}
                   today={run.today}
+                  notes={state.notes.map((note) => note.text)}
                   tips={tips}
                   lessons={lessonsAt(run.lessons, ['warming', 'first-pour'])}
                   act={(what) => (void unlock(), keepAwake(), act(what))}

@@ -6,6 +6,7 @@ import type { RunState } from '../../core/run/state.ts';
 import { showDuration, showMinutes } from '../../core/units/duration.ts';
 import { showClock } from './show-clock.ts';
 import { UntilNextRun, type UntilNext } from './until-next-run.tsx';
+import type { ComingRun } from './next-run.server.ts';
 import { useSettled } from './use-settled.ts';
 
 interface EndedProps {
@@ -14,7 +15,7 @@ interface EndedProps {
   readonly state: RunState;
   readonly nowMs: number;
   readonly undo: () => void;
-  readonly next: { readonly id: string; readonly title: string; readonly position: number } | null;
+  readonly next: ComingRun | null;
   readonly until: UntilNext | null;
   readonly benchOnly: boolean;
 }
@@ -37,7 +38,8 @@ export function Ended({ runId, plan, state, nowMs, undo, next, until, benchOnly 
       {again.length > 0 && (
         <p role="alert" className="mt-2 rounded-card border-2 border-straw px-4 py-2 text-lg font-bold text-straw">
           {again.map((step) => step.name).join(' and ')} got too little time. Take the finish back and do{' '}
-          {again.length === 1 ? 'it' : 'them'} again before the film dries.
+          {again.length === 1 ? 'it' : 'them'} again before the film dries
+          {again.some((step) => step.got?.verdict === 'incomplete') ? ', with the tank shut until then' : ''}.
         </p>
       )}
       <p className="mt-1 text-lg text-night-quiet">
@@ -101,7 +103,8 @@ export function Ended({ runId, plan, state, nowMs, undo, next, until, benchOnly 
         </tbody>
       </table>
       <div className={`mt-auto grid gap-3 pt-6 sm:grid-cols-2 ${settled ? '' : 'pointer-events-none'}`}>
-        {next && (
+        {next && next.trouble.length > 0 && <NextIsRefused next={next} benchOnly={benchOnly} />}
+        {next && next.trouble.length === 0 && (
           <Form method="post" action={`/runs/${next.id}/begin`} reloadDocument>
             <button className="min-h-20 w-full rounded-card bg-aqua px-6 py-3 text-left text-2xl font-bold text-night">
               Run {next.position + 1} is next<span className="block text-base font-normal">{next.title}</span>
@@ -123,5 +126,28 @@ export function Ended({ runId, plan, state, nowMs, undo, next, until, benchOnly 
         )}
       </div>
     </section>
+  );
+}
+
+/** A bottle of the next run was spoilt: what follows, and where it leads. */
+function NextIsRefused({ next, benchOnly }: { readonly next: ComingRun; readonly benchOnly: boolean }) {
+  return (
+    <div role="alert" className="rounded-card border-2 border-straw px-4 py-3 sm:col-span-2">
+      <p className="text-xl font-bold text-straw">Run {next.position + 1} cannot begin as it is</p>
+      {next.trouble.map((sentence) => (
+        <p key={sentence} className="mt-1 text-lg">
+          {sentence}
+        </p>
+      ))}
+      <div className="mt-2 flex flex-wrap gap-3">
+        <a
+          href={`/runs/${next.id}/begin`}
+          className="inline-flex min-h-12 items-center rounded-card border border-straw px-4 font-bold text-straw no-underline"
+        >
+          What can be done
+        </a>
+        {benchOnly && <span className="self-center text-night-quiet">The laptop shows it too.</span>}
+      </div>
+    </div>
   );
 }

@@ -1,5 +1,5 @@
 import { isDeveloper } from '../../core/kit/kind.ts';
-import { pauseRefusal } from '../../core/run/guard.ts';
+import { developerOwes, pauseRefusal, waitsIn } from '../../core/run/guard.ts';
 import type { RunPlan } from '../../core/run/run-plan.ts';
 import type { RunState } from '../../core/run/state.ts';
 import type { Act } from './run-channel.ts';
@@ -26,6 +26,7 @@ export function MoreActs({ plan, state, act, close, setMargin, tellIncident }: M
   const running = state.phase === 'running';
   const name = step?.name.toLowerCase() ?? '';
   const noPause = pauseRefusal(plan, state);
+  const spentOnIt = before !== undefined && isDeveloper(before.kind) && !developerOwes(before, state.actual[state.step - 1] ?? null);
   const developed = state.actual.some((actual, i) => actual && isDeveloper(plan.steps[i]?.kind ?? 'wash'));
   const done = (what: Act) => {
     act(what);
@@ -52,14 +53,9 @@ export function MoreActs({ plan, state, act, close, setMargin, tellIncident }: M
           </button>
         )}
         {state.phase === 'between' && before && (
-          <button
-            type="button"
-            className={ROW}
-            disabled={isDeveloper(before.kind)}
-            onClick={() => done({ kind: 'repeated', step: before.id })}
-          >
+          <button type="button" className={ROW} disabled={spentOnIt} onClick={() => done({ kind: 'repeated', step: before.id })}>
             Repeat {before.name.toLowerCase()}
-            {isDeveloper(before.kind) && <span className="block text-sm">A second time would over-develop.</span>}
+            {spentOnIt && <span className="block text-sm">A second time would over-develop.</span>}
           </button>
         )}
         <button type="button" className={ROW} onClick={tellIncident}>
@@ -68,7 +64,7 @@ export function MoreActs({ plan, state, act, close, setMargin, tellIncident }: M
         </button>
         <button type="button" className={ROW} disabled={noPause !== null} onClick={() => done({ kind: 'paused' })}>
           Pause
-          {noPause && <span className="block text-sm">{noPause}</span>}
+          <span className="block text-sm">{noPause ?? waitsIn(plan, state)}</span>
         </button>
         <button type="button" className={ROW} onClick={() => done({ kind: 'given-up', reason: '', countsRolls: developed })}>
           Give this run up

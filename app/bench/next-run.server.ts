@@ -1,10 +1,24 @@
+import { isFinal } from '../../core/kit/kind.ts';
 import { eveningUnderWay } from '../run/evening-under-way.server.ts';
 import { nowMs } from '../server/clock.server.ts';
 import { runsOfSession, type Run } from '../server/runs.server.ts';
 import type { UntilNext } from './until-next-run.tsx';
 
+/** The run that comes next, as far as this one's bottles are concerned with it. */
+export interface ComingRun {
+  readonly id: string;
+  readonly title: string;
+  readonly position: number;
+  /** Baths of this run's own batch that it wants warm: only those go back into the tub. */
+  readonly warm: readonly string[];
+  /** Another batch that it pours from; null where it is this one. */
+  readonly otherBatch: string | null;
+  /** What keeps it from being poured, in sentences; empty while nothing does. */
+  readonly trouble: readonly string[];
+}
+
 export interface NextRun {
-  readonly next: { readonly id: string; readonly title: string; readonly position: number } | null;
+  readonly next: ComingRun | null;
   readonly until: UntilNext | null;
 }
 
@@ -15,7 +29,17 @@ export function nextRun(run: Run): NextRun {
   const { coming, backInRange } = eveningUnderWay(run.sessionId, nowMs());
   const first = coming[0];
   return {
-    next: { id: next.id, title: next.plan.title, position: next.position },
+    next: {
+      id: next.id,
+      title: next.plan.title,
+      position: next.position,
+      warm:
+        next.batchId === run.batchId
+          ? next.plan.steps.filter((step) => step.bottle !== null && !isFinal(step.kind)).map(({ bath }) => bath)
+          : [],
+      otherBatch: next.batchId === run.batchId ? null : next.plan.batchName,
+      trouble: first?.trouble ?? [],
+    },
     until: first
       ? {
           n: first.n,

@@ -1,3 +1,4 @@
+import { jugInWords } from '../../core/chemistry/spent.ts';
 import { whatItDoes } from '../../core/beginner/what-a-bath-does.ts';
 import { isDeveloper, isWater, type StepKind } from '../../core/kit/kind.ts';
 import { bottleInWords, bottleTrouble, type BottleAtBench } from '../../core/run/bottle-at-bench.ts';
@@ -8,7 +9,13 @@ import { hangUpInWords } from '../../core/schedule/drying.ts';
 import { showDuration } from '../../core/units/duration.ts';
 import { showTemperature } from '../../core/units/temperature.ts';
 import { showRange } from '../../core/units/sentence.ts';
-import { pouredAtC } from '../../core/schedule/cues.ts';
+import { pouredAtC, waterInWords } from '../../core/schedule/cues.ts';
+import type { WarningCode } from '../../core/answer.ts';
+import { developerOwes, waitsIn } from '../../core/run/guard.ts';
+import { withoutOwnS } from '../../core/run/plan-as-run.ts';
+import { whatStepGot } from '../../core/run/what-a-step-got.ts';
+import type { Spoken } from '../../core/units/sentence.ts';
+import type { ComingRun } from './next-run.server.ts';
 import type { ShortFixing } from '../../core/run/light.ts';
 import { pourNowC } from '../../core/run/tank-now.ts';
 import { useText, useUnits } from '../ui/units.ts';
@@ -22,7 +29,7 @@ interface NowProps {
   readonly now: RunNow;
   readonly nowMs: number;
   readonly act: (act: Act) => unknown;
-  readonly next: { readonly position: number } | null;
+  readonly next: Pick<ComingRun, 'position' | 'warm' | 'otherBatch'> | null;
   readonly bottles: readonly BottleAtBench[];
   readonly today: string;
   /** Whether each bath says what it does and why. */
@@ -80,7 +87,9 @@ function Running({ plan, state, now, nowMs, act, bottles, explains }: NowProps) 
   const step = plan.steps[state.step];
   const running = now.running;
   if (!step || !running) return null;
-  const before = plan.steps[state.step - 1]?.kind;
+  const before = plan.steps[state.step - 1];
+  const outMs = state.actual[state.step - 1]?.endMs ?? running.startMs;
+  const lateS = Math.round((running.startMs - outMs) / 1000) - plan.changeoverS;
   const leftS = Math.ceil((running.endsAtMs - nowMs) / 1000);
   const bottle = ofBath(bottles, step);
   const over = leftS < 0 || (leftS === 0 && nowMs > running.endsAtMs);
@@ -89,7 +98,7 @@ function Running({ plan, state, now, nowMs, act, bottles, explains }: NowProps) 
   return (
     <>
       <h2 className="text-[1.7rem] font-bold sm:text-3xl">{step.name}</h2>
-      {explains && <WhatItDoes kind={step.kind} before={before} className="max-sm:hidden" />}
+      {explains && <WhatItDoes kind={step.kind} before={before?.kind} className="max-sm:hidden" />}
       <Digits seconds={over ? Math.floor((nowMs - running.endsAtMs) / 1000) : leftS} over={over} label={over ? 'over by' : 'left'} />
       {over ? (
         <p className="mt-2 text-xl font-semibold text-straw" role="alert">
@@ -117,20 +126,29 @@ function Running({ plan, state, now, nowMs, act, bottles, explains }: NowProps) 
                 {bottle && `, ${bottleInWords(bottle)}`}.
               </>
             ) : (
-              <>Into the waste jug, not back.</>
+              <>Into {jugInWords(step.kind)}, not back.</>
             ))}
         </p>
       )}
       <div className="mt-3 lg:hidden">
         <Correction {...{ plan, state, now, nowMs, act }} />
       </div>
+      {lateS > LATE_S && before && isDeveloper(before.kind) && (
+        <p className="mt-3 text-lg font-semibold text-straw">
+          In {showDuration(lateS)} late: what the film held of the {before.name.toLowerCase()} went on working. It is written down with the
+          run.
+        </p>
+      )}
       <Cues cues={running.cues} nowMs={nowMs} />
       {/* On a phone the cue comes first: what to do now is never pushed under the act. */}
-      {explains && <WhatItDoes kind={step.kind} before={before} className="mt-4 sm:hidden" />}
+      {explains && <WhatItDoes kind={step.kind} before={before?.kind} className="mt-4 sm:hidden" />}
       {now.light.safe && <p className="mt-3 text-night-quiet">Light does no harm now: the tank may be open.</p>}
     </>
   );
 }
+
+/** A pour after the developer that comes later than this leaves its mark. */
+const LATE_S = 15;
 
 /** The next cue with its own countdown, then the two or three after it. A due cue fills; nothing blinks. */
 function Cues({ cues, nowMs }: { readonly cues: readonly DueCue[]; readonly nowMs: number }) {
@@ -208,6 +226,12 @@ function Between({ plan, state, now, nowMs, act, bottles, today, explains }: Now
             {bottle.name}: {text(trouble)}
           </p>
         ))}
+      {before && isDeveloper(before.kind) && <Developed {...{ plan, state, act }} />}
+      {warned(plan, step).map((said) => (
+        <p key={said.message} className="mt-4 max-w-2xl rounded-card border border-straw px-4 py-2 text-lg text-straw">
+          {text(said)}
+        </p>
+      ))}
       {now.light.short && <KeepItDark {...{ plan, act }} short={now.light.short} />}
       <dl className="mt-5 grid max-w-xl grid-cols-[8rem_1fr] gap-y-2 text-lg">
         <dt className="text-night-quiet">{step.bottle ? 'From' : 'With'}</dt>
@@ -217,7 +241,7 @@ function Between({ plan, state, now, nowMs, act, bottles, today, explains }: Now
             : step.bottle
               ? `the ${step.bottle} bottle`
               : isWater(step.kind)
-                ? `${step.name.toLowerCase()} water`
+                ? waterInWords(step).toLowerCase()
                 : step.name}
         </dd>
         <dt className="text-night-quiet">At</dt>
@@ -249,7 +273,8 @@ function Paused({ plan, state, nowMs }: NowProps) {
       <h2 className="text-3xl font-bold">Paused</h2>
       <Digits seconds={Math.floor((nowMs - since) / 1000)} over={false} label="paused for" />
       <p className="mt-3 text-lg text-night-quiet">
-        The film waits wet. Next is {plan.steps[state.step]?.name.toLowerCase() ?? 'hanging up'}.
+        {waitsIn(plan, state)} Next is{' '}
+        {plan.steps[state.pausedIn === 'running' ? state.step + 1 : state.step]?.name.toLowerCase() ?? 'hanging up'}.
       </p>
     </>
   );
@@ -278,10 +303,48 @@ function KeepItDark({ plan, short, act }: { readonly plan: RunPlan; readonly sho
   );
 }
 
+/** What was said of a step when it was planned, and still holds: it stands at its step. */
+function warned(plan: RunPlan, step: RunPlan['steps'][number]): readonly (Spoken & { readonly message: string })[] {
+  const ofStep = plan.warnings.filter((warning) => warning.bath === step.bath && AT_THE_STEP.includes(warning.code));
+  return [...ofStep, ...plan.advice.filter((advice) => advice.step === step.id)];
+}
+
+/** Warnings that can still be met when the bath goes in; what a bottle is like is said from the shelf as it stands. */
+const AT_THE_STEP: readonly WarningCode[] = ['extrapolated', 'outside-range', 'short-developer', 'off-nominal'];
+
+/** What the developer got, said as soon as it is out, while something can still be done. */
+function Developed({ plan, state, act }: Pick<NowProps, 'plan' | 'state' | 'act'>) {
+  const place = state.step - 1;
+  const step = plan.steps[place];
+  const got = whatStepGot(plan, place, state.actual[place] ?? null);
+  if (!step || !got || got.verdict === 'on-time') return null;
+  const restS = Math.max(0, Math.round((1 - got.share) * withoutOwnS(step)));
+  const owes = developerOwes(step, state.actual[place] ?? null);
+  return (
+    <div role="alert" className="mt-4 max-w-2xl rounded-card border-2 border-straw px-4 py-3">
+      <p className="text-lg font-bold text-straw">
+        {step.name} got {Math.round(got.share * 100)} % of its development, {got.words}.
+      </p>
+      {owes && (
+        <>
+          <p className="mt-1">Undo takes the press back. If it is out of the tank already, pour it back in for the rest, at once.</p>
+          <button
+            type="button"
+            className="mt-2 min-h-12 rounded-card border border-straw px-4 font-bold text-straw"
+            onClick={() => act({ kind: 'repeated', step: step.id })}
+          >
+            {step.name} goes in again, for {showDuration(restS)}
+          </button>
+        </>
+      )}
+    </div>
+  );
+}
+
 function HangUp({ plan, next }: { readonly plan: RunPlan; readonly next: NowProps['next'] }) {
   const back = plan.steps.filter((step) => step.bottle !== null && step.after === 'return');
-  // The next run pours from the same bottles: they go back into the bath, not onto the shelf.
-  const where = next ? `back in the bath for run ${next.position + 1}` : 'back on the shelf';
+  // Only what the next run wants warm goes back into the tub.
+  const where = (bath: string) => (next?.warm.includes(bath) ? `back into the bath for run ${next.position + 1}` : 'back on the shelf');
   return (
     <>
       <h2 className="text-3xl font-bold">Hang it up</h2>
@@ -292,9 +355,14 @@ function HangUp({ plan, next }: { readonly plan: RunPlan; readonly next: NowProp
       <ul className="mt-4 grid gap-2 text-lg md:grid-cols-2">
         {back.map((step) => (
           <li key={step.id} className="rounded-card border border-night-line px-3 py-2.5">
-            {step.bottle}: air squeezed out, capped, {where}
+            {step.bottle}: air squeezed out, capped, {where(step.bath)}
           </li>
         ))}
+        {next?.otherBatch && (
+          <li className="rounded-card border border-night-line px-3 py-2.5">
+            Run {next.position + 1} pours from {next.otherBatch}: its bottles into the bath
+          </li>
+        )}
         <li className="rounded-card border border-night-line px-3 py-2.5">Reels and tank rinsed; reels standing to dry</li>
       </ul>
     </>

@@ -1,3 +1,5 @@
+import { jugInWords } from '../../core/chemistry/spent.ts';
+import { CAPS_WHILE_WARMING } from '../../core/chemistry/safety-words.ts';
 import { useState, type ReactNode } from 'react';
 import { Form, useFetcher } from 'react-router';
 import { isDeveloper, isWater } from '../../core/kit/kind.ts';
@@ -36,6 +38,8 @@ interface ReadinessProps {
   readonly bottles: readonly BottleAtBench[];
   readonly today: string;
   readonly tips: Omit<TipLineProps, 'tips'>;
+  /** What was written down before the run began: that it was timed anew, for one. */
+  readonly notes: readonly string[];
   readonly lessons: readonly ReturningLesson[];
   /** What this very screen can do. */
   readonly screen: ReactNode;
@@ -55,6 +59,7 @@ export function Readiness({
   bottles,
   today,
   tips,
+  notes,
   lessons,
   screen,
   act,
@@ -72,6 +77,11 @@ export function Readiness({
       <h2 id="ready" className="text-3xl font-bold">
         Before the first pour
       </h2>
+      {notes.map((note) => (
+        <p key={note} role="status" className="mt-2 rounded-card border border-straw px-4 py-2 text-straw">
+          {note}
+        </p>
+      ))}
       <p className="mt-1 text-night-quiet">Tick what is there. What you leave open is written down with the run.</p>
       {screen}
       <LessonList lessons={lessons} />
@@ -207,8 +217,9 @@ function bottleCheck(
 /** What must be at hand, the bottles in the order of pouring, each at the one temperature it is poured at. */
 export function readinessChecks(plan: RunPlan, units: Units, known: readonly BottleAtBench[] = [], today = ''): Check[] {
   const bottles = plan.steps.filter((step) => step.bottle !== null);
-  const water = plan.steps.find((step) => isWater(step.kind));
   const at = (step: PlannedStep) => showTemperature(pouredAtC(step), units.temperature);
+  const thrown = plan.steps.filter((step) => !isWater(step.kind) && step.after === 'discard');
+  const jugs = [...new Set(thrown.map((step) => jugInWords(step.kind)))];
   return [
     {
       id: 'loaded',
@@ -229,20 +240,39 @@ export function readinessChecks(plan: RunPlan, units: Units, known: readonly Bot
     ...plan.steps
       .filter((step) => step.bottle === null && !isWater(step.kind))
       .map((step) => ({ id: `other-${step.id}`, asks: `${step.name}, mixed and at hand`, figure: at(step) })),
-    ...(water ? [{ id: 'water', asks: 'Rinse and wash water', figure: at(water) }] : []),
-    { id: 'funnels', asks: 'A funnel for each bottle, and a waste jug' },
+    ...waters(plan, at),
+    { id: 'funnels', asks: jugs.length === 0 ? 'A funnel for each bottle' : `A funnel for each bottle, and ${inAList(jugs)}` },
     { id: 'gloves', asks: 'Gloves, eye protection, long sleeves; the air moves' },
   ];
+}
+
+/** Water by what it is for, each kind at the temperature it is wanted at. */
+function waters(plan: RunPlan, at: (step: PlannedStep) => string): Check[] {
+  const kinds = new Map<string, string[]>();
+  for (const step of plan.steps.filter((each) => isWater(each.kind))) {
+    const names = kinds.get(at(step)) ?? [];
+    const name = step.name.toLowerCase();
+    if (!names.includes(name)) names.push(name);
+    kinds.set(at(step), names);
+  }
+  return [...kinds].map(([figure, names]) => ({ id: `water-${figure}`, asks: `Water for the ${inAList(names)}`, figure }));
+}
+
+function inAList(names: readonly string[]): string {
+  return names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1) ?? ''}`;
 }
 
 /** Safety at the point of hazard (domain.md 13). */
 function Cautions({ plan }: { readonly plan: RunPlan }) {
   const kinds = new Set(plan.steps.map((step) => step.kind));
   const lines = [
-    kinds.has('bleach-fix') && 'Bleach-fix gives off gas in a closed tank: lift the lid’s cap a little after the first inversions.',
+    kinds.has('bleach-fix') &&
+      (plan.tank.method === 'rotary'
+        ? 'Bleach-fix gives off gas in a closed tank: let it out before the tank goes onto the rollers, and once while it turns.'
+        : 'Bleach-fix gives off gas in a closed tank: lift the lid’s cap a little after the first inversions.'),
     (kinds.has('stabiliser') || kinds.has('final-rinse')) &&
       'Some stabilisers give off formaldehyde: move the air, and do not lean over the tank.',
-    'Caps off while bottles warm. A mains heater near water only through a residual-current device, and never with wet hands.',
+    `${CAPS_WHILE_WARMING} A mains heater near water only through a residual-current device, and never with wet hands.`,
     'Caps and bottles stand in the order of pouring, one bottle open at a time.',
     'In the eyes or swallowed: rinse, and call local emergency or poison services with the kit’s safety data sheet at hand. That sheet and local rules overrule this page.',
   ].filter((line): line is string => Boolean(line));

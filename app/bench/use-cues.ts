@@ -13,7 +13,7 @@ export interface SoundSettings {
 const KEPT = 'steady-reel-sound';
 const DEFAULT_SOUND: SoundSettings = { on: true, volume: 0.7, voice: false };
 /** Sounds are put into the audio clock this far ahead, and topped up at every cue. */
-const AHEAD_S = 180;
+const AHEAD_S = 1800;
 const VIBRATION: Readonly<Record<ToneName, readonly number[]>> = {
   agitate: [80, 80, 80],
   prepare: [60, 60, 60, 60, 160],
@@ -43,7 +43,7 @@ export function useCues(clock: BenchClock | null, cues: readonly DueCue[], say: 
         ? due.flatMap((cue) => {
             const tone = toneOf(cue.kind);
             const inS = (cue.atMs - now) / 1000 / by.speed;
-            return tone && inS >= 0 && inS < AHEAD_S ? [{ tone, inS }] : [];
+            return tone && inS >= 0 && inS < AHEAD_S ? [{ id: cueId(cue), tone, inS }] : [];
           })
         : [],
     );
@@ -65,6 +65,7 @@ export function useCues(clock: BenchClock | null, cues: readonly DueCue[], say: 
       const { sound: settings } = latest.current;
       const tone = toneOf(cue.kind);
       if (tone) navigator.vibrate?.([...VIBRATION[tone]]);
+      if (tone && settings.on) player.current?.fires(cueId(cue), tone, (by.nowMs() - cue.atMs) / 1000 / by.speed);
       if (settings.on && settings.voice && 'speechSynthesis' in window) {
         speechSynthesis.cancel();
         speechSynthesis.speak(new SpeechSynthesisUtterance(latest.current.say(cue)));

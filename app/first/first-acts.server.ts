@@ -8,6 +8,7 @@ import { findKit, kitIdTaken, saveKit } from '../server/kits.server.ts';
 import { addRoll } from '../server/rolls.server.ts';
 import { storedUnits } from '../server/settings.server.ts';
 import { findTank, saveTank } from '../server/tanks.server.ts';
+import { unitsTypedIn } from '../ui/typed-in.ts';
 import { readForm, textOf } from '../ui/form.ts';
 import { onceOf } from '../ui/once.ts';
 import { doneByFacts, factsSince } from './facts.server.ts';
@@ -58,7 +59,7 @@ function goOn(step: string): never {
 }
 
 function keepKit(form: FormData) {
-  const read = readForm(firstKitSchema(storedUnits()), form);
+  const read = readForm(firstKitSchema(unitsTypedIn(form, storedUnits())), form);
   if (!read.ok) return { step: 'kit' as const, reply: read.reply };
   const { name, makesMl, capacityRolls, wearPercent, baths, otherTemp, otherTime } = read.value;
   const like = findKit(read.value.like);
@@ -88,7 +89,7 @@ function keepKit(form: FormData) {
 }
 
 function keepTank(form: FormData) {
-  const read = readForm(firstTankSchema(storedUnits()), form);
+  const read = readForm(firstTankSchema(unitsTypedIn(form, storedUnits())), form);
   if (!read.ok) return { step: 'tank' as const, reply: read.reply };
   const id = onceOf(form);
   const untested = { heatJK: null, coolingPerMin: null, coolingInBathPerMin: null };
@@ -113,6 +114,7 @@ function keepFilm(form: FormData) {
       count: 1,
       boxSpeed: speed,
       exposedSpeed: speed,
+      developSpeed: null,
       treatment: 'normal',
       keeper: false,
       expiredYear: null,

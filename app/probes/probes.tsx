@@ -12,6 +12,7 @@ import { findProbe, listProbes, probeReadings, recentlySetAside, setProbeDeleted
 import { storedUnits } from '../server/settings.server.ts';
 import { liveRun } from '../server/runs.server.ts';
 import { announceProbes } from '../run/live-runs.server.ts';
+import { unitsTypedIn } from '../ui/typed-in.ts';
 import { FormErrors, TextField } from '../ui/fields.tsx';
 import { readForm, textOf, useCheckedForm } from '../ui/form.ts';
 import { Button, Card, Empty, Notice, PageHead } from '../ui/parts.tsx';
@@ -82,7 +83,7 @@ export async function action({ request }: Route.ActionArgs) {
     case 'reads':
       return putInto(name, textOf(form, 'reads'));
     case 'set': {
-      const read = readForm(setPointSchema(storedUnits().temperature), form);
+      const read = readForm(setPointSchema(unitsTypedIn(form, storedUnits()).temperature), form);
       if (!read.ok) return { kind: 'heater' as const, name, reply: read.reply };
       setHeaterTo(name, read.value.setC);
       announceProbes();

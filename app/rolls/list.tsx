@@ -5,7 +5,8 @@ import { formatById } from '../../core/film/format.ts';
 import { PROCESSES, type Process } from '../../core/film/process.ts';
 import { ROLL_STATES, type RollState } from '../../core/film/roll-state.ts';
 import { TREATMENT_ADVICE } from '../../core/schedule/treatment.ts';
-import { showStops, stopsFromSpeeds } from '../../core/units/exposure.ts';
+import { pushOfRoll } from '../../core/film/develop-at.ts';
+import { showStops } from '../../core/units/exposure.ts';
 import { nowMs } from '../server/clock.server.ts';
 import { inTransaction } from '../server/database.server.ts';
 import {
@@ -81,8 +82,8 @@ function changeMany(ids: readonly string[], change: string): never {
     for (const roll of rolls) {
       if (change === 'delete') setRollDeleted(roll.id, nowMs());
       else if (change === 'keeper' || change === 'not-keeper') updateRoll(roll.id, { ...roll, keeper: change === 'keeper' });
-      else if (change === 'box-speed') updateRoll(roll.id, { ...roll, exposedSpeed: roll.boxSpeed });
-      else if (change === 'push-1') updateRoll(roll.id, { ...roll, exposedSpeed: roll.boxSpeed * 2 });
+      else if (change === 'box-speed') updateRoll(roll.id, { ...roll, exposedSpeed: roll.boxSpeed, developSpeed: null });
+      else if (change === 'push-1') updateRoll(roll.id, { ...roll, exposedSpeed: roll.boxSpeed * 2, developSpeed: roll.boxSpeed * 2 });
       else if (change === 'wait') setRollState(roll.id, 'waiting', null);
     }
   });
@@ -255,7 +256,7 @@ export default function RollList({ loaderData }: Route.ComponentProps) {
 }
 
 function RollRow({ roll }: { readonly roll: Roll }) {
-  const stops = showStops(stopsFromSpeeds(roll.boxSpeed, roll.exposedSpeed));
+  const stops = showStops(pushOfRoll(roll));
   const sheet = formatById(roll.format);
   return (
     <li className="flex items-stretch">
@@ -282,6 +283,7 @@ function RollRow({ roll }: { readonly roll: Roll }) {
         </span>
         <span className="text-right max-sm:order-2">
           {stops === 'box speed' ? <span className="text-quiet">box speed</span> : <span className="font-semibold text-teal">{stops}</span>}
+          {roll.expiredYear !== null && <span className="block text-sm text-quiet">old: {roll.expiredYear}</span>}
         </span>
       </Link>
     </li>

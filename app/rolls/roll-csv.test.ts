@@ -46,6 +46,7 @@ const roll = (change: Partial<Roll>): Roll => ({
   count: 1,
   boxSpeed: 200,
   exposedSpeed: 200,
+  developSpeed: null,
   treatment: 'normal',
   keeper: false,
   expiredYear: null,

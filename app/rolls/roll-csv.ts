@@ -14,6 +14,7 @@ export const COLUMNS = [
   { field: 'count', heading: 'Count', also: ['sheets', 'how many', 'quantity'] },
   { field: 'boxSpeed', heading: 'Box speed', also: ['iso', 'box', 'speed', 'asa'] },
   { field: 'exposedSpeed', heading: 'Exposed at', also: ['exposed', 'exposed speed', 'ei', 'rated'] },
+  { field: 'developSpeed', heading: 'Develop at', also: ['developed at', 'develop', 'push to'] },
   { field: 'treatment', heading: 'Treatment', also: [] },
   { field: 'keeper', heading: 'Keeper', also: ['precious'] },
   { field: 'place', heading: 'Camera or place', also: ['camera', 'place', 'where'] },

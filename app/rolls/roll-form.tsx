@@ -4,7 +4,8 @@ import { Form } from 'react-router';
 import { FORMATS } from '../../core/film/format.ts';
 import { PROCESS_MEANING, PROCESSES } from '../../core/film/process.ts';
 import { TREATMENT_ADVICE, TREATMENTS, type Treatment } from '../../core/schedule/treatment.ts';
-import { showStops, stopsFromSpeeds } from '../../core/units/exposure.ts';
+import { developSpeedOf, pushOfRoll, WHAT_AGE_DOES } from '../../core/film/develop-at.ts';
+import { showStops } from '../../core/units/exposure.ts';
 import { CheckField, FormErrors, SelectField, TextArea, TextField } from '../ui/fields.tsx';
 import { useCheckedForm } from '../ui/form.ts';
 import { Card } from '../ui/parts.tsx';
@@ -29,7 +30,11 @@ export function RollForm({ lastResult, defaults, films, children, focusName = fa
   }, [focusName, nameId]);
   const box = Number(fields.boxSpeed.value);
   const exposed = Number(fields.exposedSpeed.value || fields.boxSpeed.value);
-  const stops = box > 0 && exposed > 0 ? showStops(stopsFromSpeeds(box, exposed)) : null;
+  const own = Number(fields.developSpeed.value || 0);
+  const year = Number(fields.expiredYear.value || 0);
+  const speeds = { boxSpeed: box, exposedSpeed: exposed, developSpeed: own > 0 ? own : null, expiredYear: year > 0 ? year : null };
+  const known = box > 0 && exposed > 0;
+  const developed = known ? `Developed at ${developSpeedOf(speeds)}: ${showStops(pushOfRoll(speeds))}` : 'As exposed, if empty';
   return (
     <Form
       method="post"
@@ -58,7 +63,13 @@ export function RollForm({ lastResult, defaults, films, children, focusName = fa
         <SelectField field={fields.format} label="Format" options={FORMATS.map((format) => ({ value: format.id, label: format.label }))} />
         <TextField field={fields.count} label="How many" figures hint="Sheets of one entry stay together" />
         <TextField field={fields.boxSpeed} label="Box speed" figures />
-        <TextField field={fields.exposedSpeed} label="Exposed at" figures hint={stops ? `That is ${stops}` : 'As the box says, if empty'} />
+        <TextField field={fields.exposedSpeed} label="Exposed at" figures hint="As the box says, if empty" />
+        <TextField
+          field={fields.developSpeed}
+          label="Develop at"
+          figures
+          hint={year > 0 && own === 0 ? `${developed}. Old film is developed as its box says unless you say otherwise` : developed}
+        />
         <SelectField
           field={fields.treatment}
           label="Treatment"
@@ -75,7 +86,7 @@ export function RollForm({ lastResult, defaults, films, children, focusName = fa
           className="sm:col-span-2"
         />
         <TextField field={fields.place} label="Camera or place" />
-        <TextField field={fields.expiredYear} label="Expired in" figures hint="Empty for fresh film" />
+        <TextField field={fields.expiredYear} label="Expired in" figures hint={year > 0 ? WHAT_AGE_DOES : 'Empty for fresh film'} />
         <TextArea field={fields.note} label="Note" className="sm:col-span-2" />
         <FormErrors errors={form.errors} />
         <div className="flex flex-wrap gap-3 sm:col-span-2">{children}</div>

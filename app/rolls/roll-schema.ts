@@ -1,8 +1,8 @@
-import { boolean, object, string, type InferType } from 'yup';
+import { object, string, type InferType } from 'yup';
 import { FORMAT_IDS } from '../../core/film/format.ts';
 import { PROCESSES } from '../../core/film/process.ts';
 import { suitsFilm, TREATMENTS } from '../../core/schedule/treatment.ts';
-import { typedName, typedNumber, typedText } from '../ui/typed.ts';
+import { ticked, typedName, typedNumber, typedText } from '../ui/typed.ts';
 import type { RollFields } from '../server/rolls.server.ts';
 
 const SPEED = 'A film speed is a whole number from 1 to 25600, such as 200.';
@@ -25,8 +25,9 @@ export const rollSchema = object({
     .default(1),
   boxSpeed: speed().required(SPEED),
   exposedSpeed: speed(),
+  developSpeed: speed(),
   treatment: string().oneOf(TREATMENTS, 'Choose a treatment from the list.').default('normal'),
-  keeper: boolean().default(false),
+  keeper: ticked(),
   expiredYear: typedNumber('A year has four digits, such as 2019; leave it empty for fresh film.')
     .integer()
     .min(1950, 'A year from 1950 on.')
@@ -45,5 +46,10 @@ export const rollSchema = object({
 });
 
 export function rollFields(form: InferType<typeof rollSchema>): RollFields {
-  return { ...form, exposedSpeed: form.exposedSpeed ?? form.boxSpeed, expiredYear: form.expiredYear ?? null };
+  return {
+    ...form,
+    exposedSpeed: form.exposedSpeed ?? form.boxSpeed,
+    developSpeed: form.developSpeed ?? null,
+    expiredYear: form.expiredYear ?? null,
+  };
 }

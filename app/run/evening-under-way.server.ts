@@ -8,6 +8,7 @@ import type { RunState } from '../../core/run/state.ts';
 import { pouredOutC } from '../../core/run/tank-now.ts';
 import { pouredAtC } from '../../core/schedule/cues.ts';
 import { HANG_S, REWARM_S } from '../../core/schedule/evening-clock.ts';
+import { bottlesInTheWay, pouredBaths } from '../../core/schedule/bottles-in-run.ts';
 import { clockToCome, reelsDryMs, type RunClock } from '../../core/schedule/session-clock.ts';
 import { whatsNext, type ToDo } from '../../core/schedule/whats-next.ts';
 import { findBatch } from '../server/batches.server.ts';
@@ -40,6 +41,8 @@ export interface ComingOnClock {
   readonly reelsDryMs: number | null;
   /** Its tank has another set, that no run before it has left wet. */
   readonly secondSet: boolean;
+  /** What keeps it from being poured as the shelf stands now, in sentences. */
+  readonly trouble: readonly string[];
 }
 
 /** What a batch will have done once a run is through. */
@@ -108,7 +111,18 @@ export function eveningUnderWay(sessionId: string, nowMs: number): EveningUnderW
     const clock = clocks[i];
     const wet = hung.filter((each) => each.tankId === run.tankId).map((each) => each.hungMs);
     const sets = setsOf(run);
-    return clock ? [{ run, n, clock, reelsDryMs: reelsDryMs(wet, sets, habits), secondSet: wet.length > 0 && wet.length < sets }] : [];
+    return clock
+      ? [
+          {
+            run,
+            n,
+            clock,
+            reelsDryMs: reelsDryMs(wet, sets, habits),
+            secondSet: wet.length > 0 && wet.length < sets,
+            trouble: runTrouble(run),
+          },
+        ]
+      : [];
   });
   const live = begun.find((run) => run.is === 'live');
   return {
@@ -124,6 +138,12 @@ export function eveningUnderWay(sessionId: string, nowMs: number): EveningUnderW
     ledger: ledgerAfter(numbered, begun),
     backInRange: backInRange(begun, coming, settings),
   };
+}
+
+/** What keeps a run that is planned from being poured from the bottles as they stand now (domain.md 15). */
+export function runTrouble(run: Pick<Run, 'batchId' | 'plan'>): string[] {
+  const batch = findBatch(run.batchId);
+  return batch ? bottlesInTheWay(batch.kit, pouredBaths(run.plan.steps), batch.bottles) : ['Its batch is not there any more.'];
 }
 
 /** What each batch has seen after each run: done ones are in its ledger already, the others come on top in their order. */
@@ -156,10 +176,13 @@ function backInRange(
   const next = coming[0];
   // A sink left to fall holds nothing, so nothing honest can be said of it.
   if (!next || settings.heaterW === 0) return [];
+  // A bottle that must not be poured comes back into no range.
+  const spent = (bath: string) =>
+    findBatch(next.run.batchId)?.bottles.some((bottle) => bottle.bath === bath && bottle.standing === 'spent');
   const { plan } = next.run;
   const bathC = Math.max(...plan.steps.filter((step) => step.critical).map(pouredAtC));
   return plan.steps.flatMap((step) => {
-    if (!isDeveloper(step.kind) || step.bottle === null || !step.range) return [];
+    if (!isDeveloper(step.kind) || step.bottle === null || !step.range || spent(step.bath)) return [];
     const last = begun.findLast((run) => run.batchId === next.run.batchId && run.plan.steps.some((each) => each.id === step.id));
     const place = last?.plan.steps.findIndex((each) => each.id === step.id) ?? -1;
     const used = last?.plan.steps[place];

@@ -8,6 +8,7 @@ import { draftSequence } from '../../core/schedule/sequence.ts';
 import { listBatches, type BatchWithKit } from '../server/batches.server.ts';
 import { keptEvenings, type KeptEvening } from '../server/evenings.server.ts';
 import { waitingRolls, type Roll } from '../server/rolls.server.ts';
+import { today } from '../server/clock.server.ts';
 import { storedSetting } from '../server/settings.server.ts';
 import { listTanks } from '../server/tanks.server.ts';
 
@@ -23,7 +24,8 @@ export interface Reserved {
 export function reservedRolls(waiting: readonly Roll[] = waitingRolls(), shelf: readonly BatchWithKit[] = listBatches()): Reserved {
   const rolls: Record<string, string> = {};
   const batches: Record<string, Forecast & { evenings: string[] }> = {};
-  const evenings = keptEvenings();
+  // An evening that is past holds nothing back any more.
+  const evenings = keptEvenings().filter(({ onDay }) => onDay >= today());
   const tanks = evenings.length > 0 ? listTanks() : [];
   for (const evening of evenings) {
     for (const run of stillArranged(evening, waiting)) {

@@ -1,7 +1,6 @@
 import { nanoid } from 'nanoid';
 import type { RunPlan } from '../../core/run/run-plan.ts';
-import { bottlesInTheWay, pouredBaths } from '../../core/schedule/bottles-in-run.ts';
-import { findBatch } from '../server/batches.server.ts';
+import { runTrouble } from './evening-under-way.server.ts';
 import { nowMs } from '../server/clock.server.ts';
 import { inTransaction } from '../server/database.server.ts';
 import { announceRun } from './live-runs.server.ts';
@@ -60,8 +59,7 @@ export function startSession(runs: readonly RunToStart[], draft: object = {}, go
 
 /** A bottle that was spoilt since the run was planned keeps it from beginning. */
 function spentBottle(run: Run): string | null {
-  const batch = findBatch(run.batchId);
-  return batch ? (bottlesInTheWay(batch.kit, pouredBaths(run.plan.steps), batch.bottles)[0] ?? null) : null;
+  return runTrouble(run)[0] ?? null;
 }
 
 /** Takes a waiting run to the Bench; the session goes on where it was left. */

@@ -17,6 +17,7 @@ export function storeRoll(id: string, change: Partial<RollFields> = {}): void {
       count: 1,
       boxSpeed: 200,
       exposedSpeed: 200,
+      developSpeed: null,
       treatment: 'normal',
       keeper: false,
       expiredYear: null,

@@ -12,6 +12,8 @@ export interface RollFields {
   readonly count: number;
   readonly boxSpeed: number;
   readonly exposedSpeed: number;
+  /** What it is developed at, by the person's own word; null: as exposed, and old film as its box says. */
+  readonly developSpeed: number | null;
   readonly treatment: Treatment;
   readonly keeper: boolean;
   readonly expiredYear: number | null;
@@ -35,6 +37,7 @@ interface Row {
   readonly count: number;
   readonly box_speed: number;
   readonly exposed_speed: number;
+  readonly develop_speed: number | null;
   readonly treatment: Treatment;
   readonly keeper: number;
   readonly expired_year: number | null;
@@ -46,7 +49,7 @@ interface Row {
 }
 
 const COLUMNS =
-  'id, name, film, process, format, count, box_speed, exposed_speed, treatment, keeper, expired_year, place, note, state, run_id, added_at_ms';
+  'id, name, film, process, format, count, box_speed, exposed_speed, develop_speed, treatment, keeper, expired_year, place, note, state, run_id, added_at_ms';
 
 const fromRow = (row: Row): Roll => ({
   id: row.id,
@@ -57,6 +60,7 @@ const fromRow = (row: Row): Roll => ({
   count: row.count,
   boxSpeed: row.box_speed,
   exposedSpeed: row.exposed_speed,
+  developSpeed: row.develop_speed,
   treatment: row.treatment,
   keeper: row.keeper === 1,
   expiredYear: row.expired_year,
@@ -134,8 +138,8 @@ const forSql = (fields: RollFields) => ({ ...fields, keeper: fields.keeper ? 1 :
 
 export function addRoll(id: string, fields: RollFields, atMs: number): void {
   sql(
-    `INSERT INTO rolls (id, name, film, process, format, count, box_speed, exposed_speed, treatment, keeper, expired_year, place, note, added_at_ms)
-     VALUES (@id, @name, @film, @process, @format, @count, @boxSpeed, @exposedSpeed, @treatment, @keeper, @expiredYear, @place, @note, @atMs)
+    `INSERT INTO rolls (id, name, film, process, format, count, box_speed, exposed_speed, develop_speed, treatment, keeper, expired_year, place, note, added_at_ms)
+     VALUES (@id, @name, @film, @process, @format, @count, @boxSpeed, @exposedSpeed, @developSpeed, @treatment, @keeper, @expiredYear, @place, @note, @atMs)
      ON CONFLICT (id) DO NOTHING`,
   ).run({ id, ...forSql(fields), atMs });
 }
@@ -143,7 +147,7 @@ export function addRoll(id: string, fields: RollFields, atMs: number): void {
 export function updateRoll(id: string, fields: RollFields): void {
   sql(
     `UPDATE rolls SET name = @name, film = @film, process = @process, format = @format, count = @count, box_speed = @boxSpeed,
-       exposed_speed = @exposedSpeed, treatment = @treatment, keeper = @keeper, expired_year = @expiredYear, place = @place, note = @note
+       exposed_speed = @exposedSpeed, develop_speed = @developSpeed, treatment = @treatment, keeper = @keeper, expired_year = @expiredYear, place = @place, note = @note
      WHERE id = @id`,
   ).run({ id, ...forSql(fields) });
 }

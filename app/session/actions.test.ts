@@ -14,7 +14,7 @@ import { eveningPlan } from './evening/evening-plan.server.ts';
 import { DEFAULT_EVENING, type EveningSettings } from '../run/evening-settings.ts';
 import { clockTicks, eveningHeadline } from './evening/headline.ts';
 import { readDraft, tonight, writeDraft } from './draft/tonight.server.ts';
-import { action as begin } from './run-acts/begin.ts';
+import { action as begin } from './run-acts/begin.tsx';
 import { action as leave } from './run-acts/leave.ts';
 import { action as replan } from './run-acts/replan.ts';
 import { action, loader } from './tonight.tsx';

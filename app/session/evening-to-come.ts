@@ -36,3 +36,5 @@ export async function action({ params, request }: Route.ActionArgs) {
       throw data('That was not understood. Nothing was changed.', { status: 422 });
   }
 }
+
+export { RefusedAct as default } from '../ui/act-page.tsx';

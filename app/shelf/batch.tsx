@@ -5,13 +5,14 @@ import { costPerRollCents } from '../../core/chemistry/cost.ts';
 import { runsLeft } from '../../core/chemistry/two-ends.ts';
 import { mixRecipes } from '../../core/chemistry/mixing.ts';
 import { dayAndYear } from '../../core/units/day.ts';
-import { figureOfVolume, showVolume } from '../../core/units/volume.ts';
+import { fieldOfVolume, showVolume } from '../../core/units/volume.ts';
 import { findBatch, pinKitAnew, setBatchRetired, updateBatch, type BatchWithKit } from '../server/batches.server.ts';
 import { entriesOfBatch } from '../server/bottle-entries.server.ts';
 import { findKit } from '../server/kits.server.ts';
 import { listTanks } from '../server/tanks.server.ts';
 import { personsMoney } from '../server/money.server.ts';
 import { storedUnits } from '../server/settings.server.ts';
+import { unitsTypedIn } from '../ui/typed-in.ts';
 import { useUnits } from '../ui/units.ts';
 import { BottleParts } from './board/bottle-drawing.tsx';
 import { Bottles } from './board/bottle-on-board.tsx';
@@ -41,7 +42,7 @@ export function loader({ params }: Route.LoaderArgs) {
     batch,
     left: rollsLeft(batch.kit, batch),
     cost: cost === null ? null : personsMoney()(cost),
-    volume: figureOfVolume(batch.volumeMl, storedUnits().volume),
+    volume: fieldOfVolume(batch.volumeMl, storedUnits().volume),
     kitChanged: JSON.stringify(findKit(batch.kitId)?.kit ?? batch.kit) !== JSON.stringify(batch.kit),
     today: today(),
     once: nanoid(),
@@ -86,7 +87,7 @@ export async function action({ request, params }: Route.ActionArgs) {
     }
   }
   formData.set('kitId', batch.kitId);
-  const read = readForm(batchSchema(storedUnits().volume), formData);
+  const read = readForm(batchSchema(unitsTypedIn(formData, storedUnits()).volume), formData);
   if (!read.ok) return { about: 'batch' as const, reply: read.reply };
   const { price, name, volumeMl, mixedOn, note } = read.value;
   const written = {
@@ -114,7 +115,7 @@ function runsLeftByTank(batch: BatchWithKit) {
 
 /** A run that nobody timed; what does not add up is said at its field. */
 function runByHand(batch: BatchWithKit, formData: FormData) {
-  const read = readForm(runByHandSchema(storedUnits().volume), formData);
+  const read = readForm(runByHandSchema(unitsTypedIn(formData, storedUnits()).volume), formData);
   if (!read.ok) return { about: 'run' as const, reply: read.reply };
   if (batch.retiredAtMs !== null)
     return { about: 'run' as const, reply: read.refuse({ rolls: ['This batch was put away. Take it back to the shelf first.'] }) };

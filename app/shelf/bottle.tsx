@@ -10,6 +10,7 @@ import { findBottleRow, numberOfCode, setCap, type ShelfBottle } from '../server
 import { nowMs, today } from '../server/clock.server.ts';
 import { signalsOfBatch } from '../run/strip-chart.server.ts';
 import { storedUnits } from '../server/settings.server.ts';
+import { unitsTypedIn } from '../ui/typed-in.ts';
 import { readForm, textOf } from '../ui/form.ts';
 import { onceOf } from '../ui/once.ts';
 import { Button, Card, LinkButton, Notice, PageHead } from '../ui/parts.tsx';
@@ -61,7 +62,7 @@ export async function action({ request, params }: Route.ActionArgs) {
   const here = `/shelf/bottles/${bottle.number}`;
   const intent = textOf(form, 'intent');
   const id = onceOf(form);
-  const unit = storedUnits().volume;
+  const unit = unitsTypedIn(form, storedUnits()).volume;
   const done = (kept: Kept, refuse: (errors: Record<string, string[]>) => SubmissionResult) => {
     if (kept.ok) throw redirect(`${here}?kept=${kept.entry}`);
     return { intent, reply: refuse(kept.errors), refusal: null };

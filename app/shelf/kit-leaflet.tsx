@@ -6,6 +6,7 @@ import { PROCESSES } from '../../core/film/process.ts';
 import { nowMs } from '../server/clock.server.ts';
 import { findKit, kitIdTaken, saveKit } from '../server/kits.server.ts';
 import { storedUnits } from '../server/settings.server.ts';
+import { unitsTypedIn } from '../ui/typed-in.ts';
 import { FormErrors, SelectField, TextArea, TextField } from '../ui/fields.tsx';
 import { readForm, useCheckedForm } from '../ui/form.ts';
 import { Button, Card, LinkButton, Notice, PageHead } from '../ui/parts.tsx';
@@ -32,8 +33,8 @@ export function loader({ params }: Route.LoaderArgs) {
 
 export async function action({ request, params }: Route.ActionArgs) {
   const { kit, shipped } = kitAt(params.kitId);
-  const units = storedUnits();
   const formData = await request.formData();
+  const units = unitsTypedIn(formData, storedUnits());
   const read = readForm(leafletSchema(units), formData);
   if (!read.ok) return read.reply;
   const asNew = shipped || formData.get('keep') === 'new';

@@ -1,3 +1,5 @@
+import { jugInWords } from '../../core/chemistry/spent.ts';
+import { isWater } from '../../core/kit/kind.ts';
 import { data, Form, redirect } from 'react-router';
 import { mixRecipes } from '../../core/chemistry/mixing.ts';
 import { yieldTable } from '../../core/chemistry/yield-table.ts';
@@ -135,7 +137,7 @@ function BathCard({ bath }: { readonly bath: Bath }) {
     ],
     [
       'Afterwards',
-      `${bath.after === 'discard' ? 'into the waste jug' : 'back into its bottle'}${bath.keepsDays ? `, keeps ${bath.keepsDays} days` : ''}`,
+      `${isWater(bath.kind) ? 'to the drain' : bath.after === 'discard' ? `into ${jugInWords(bath.kind)}` : 'back into its bottle'}${bath.keepsDays ? `, keeps ${bath.keepsDays} days` : ''}`,
     ],
   ];
   return (

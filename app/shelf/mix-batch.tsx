@@ -6,7 +6,7 @@ import { mixingPlan } from '../../core/chemistry/mixing-run.ts';
 import { mixRecipes } from '../../core/chemistry/mixing.ts';
 import { shortDay } from '../../core/units/day.ts';
 import { textIn } from '../../core/units/sentence.ts';
-import { figureOfVolume, parseVolume, showVolume } from '../../core/units/volume.ts';
+import { fieldOfVolume, parseVolume, showVolume } from '../../core/units/volume.ts';
 import { addBatch, batchesOfKit } from '../server/batches.server.ts';
 import { moveBottle } from '../server/bottle-entries.server.ts';
 import { findBox, listBoxes, openBox } from '../server/boxes.server.ts';
@@ -16,6 +16,7 @@ import { findKit, listKits } from '../server/kits.server.ts';
 import { beginMixing } from '../server/mixings.server.ts';
 import { storedSetting, storedUnits } from '../server/settings.server.ts';
 import { readEvening } from '../run/evening-settings.ts';
+import { unitsTypedIn } from '../ui/typed-in.ts';
 import { INPUT } from '../ui/fields.tsx';
 import { readForm } from '../ui/form.ts';
 import { onceOf } from '../ui/once.ts';
@@ -60,7 +61,7 @@ export function loader({ request }: Route.LoaderArgs) {
       kitId: chosen.id,
       boxId: from?.id ?? '',
       name: `${chosen.kit.name.split(',')[0]} ${batchesOfKit(chosen.id) + 1}`,
-      volumeMl: figureOfVolume((from && makesStillMl(from.kit, from)) || chosen.kit.makesMl, unit),
+      volumeMl: fieldOfVolume((from && makesStillMl(from.kit, from)) || chosen.kit.makesMl, unit),
       mixedOn: today(),
       rollsDone: 0,
     },
@@ -70,7 +71,7 @@ export function loader({ request }: Route.LoaderArgs) {
 
 export async function action({ request }: Route.ActionArgs) {
   const formData = await request.formData();
-  const unit = storedUnits().volume;
+  const unit = unitsTypedIn(formData, storedUnits()).volume;
   const read = readForm(batchSchema(unit), formData);
   if (!read.ok) return read.reply;
   const { price, boxId, ...batch } = read.value;

@@ -3,8 +3,9 @@ import { nanoid } from 'nanoid';
 import { data, Form, redirect } from 'react-router';
 import { nowMs } from '../server/clock.server.ts';
 import { findTank, saveTank, setTankDeleted } from '../server/tanks.server.ts';
+import { unitsTypedIn } from '../ui/typed-in.ts';
 import { FormErrors, SelectField, TextField } from '../ui/fields.tsx';
-import { figureOfVolume, parseVolume } from '../../core/units/volume.ts';
+import { fieldOfVolume, parseVolume } from '../../core/units/volume.ts';
 import { storedUnits } from '../server/settings.server.ts';
 import { readForm, useCheckedForm } from '../ui/form.ts';
 import { onceOf } from '../ui/once.ts';
@@ -31,7 +32,7 @@ export async function action({ request, params }: Route.ActionArgs) {
     setTankDeleted(params.tankId, nowMs());
     throw redirect(`/shelf?away=tank:${params.tankId}`);
   }
-  const read = readForm(tankSchema(storedUnits().volume), formData);
+  const read = readForm(tankSchema(unitsTypedIn(formData, storedUnits()).volume), formData);
   if (!read.ok) return read.reply;
   saveTank(tankFromForm(known?.id ?? onceOf(formData), read.value), nowMs());
   throw redirect('/shelf');
@@ -55,7 +56,7 @@ export default function TankPage({ loaderData, actionData }: Route.ComponentProp
   const defaults = tank
     ? {
         ...tank,
-        volumeMl: figureOfVolume(tank.volumeMl, volume),
+        volumeMl: fieldOfVolume(tank.volumeMl, volume),
         coolingInBathPerMin: tank.coolingInBathPerMin ?? undefined,
         heatJK: tank.heatJK ?? undefined,
         coolingPerMin: tank.coolingPerMin ?? undefined,

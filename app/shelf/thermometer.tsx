@@ -6,15 +6,16 @@ import { disagreementInWords, errorAtC } from '../../core/heat/disagreement.ts';
 import { fitThermometer, type ThermometerError } from '../../core/heat/thermometer.ts';
 import { hasCurve } from '../../core/timing/leaflet-curve.ts';
 import { sayIn, textIn } from '../../core/units/sentence.ts';
-import { showTemperature, type TemperatureUnit } from '../../core/units/temperature.ts';
+import { fieldOfTemperature, showTemperature, type TemperatureUnit } from '../../core/units/temperature.ts';
 import { listBatches } from '../server/batches.server.ts';
 import { storedUnits } from '../server/settings.server.ts';
+import { unitsTypedIn } from '../ui/typed-in.ts';
 import { onceOf } from '../ui/once.ts';
 import { useUnits } from '../ui/units.ts';
 import { nowMs } from '../server/clock.server.ts';
 import { listThermometers, saveThermometer, setThermometerDeleted } from '../server/thermometers.server.ts';
 import { TextField } from '../ui/fields.tsx';
-import { readForm, useCheckedForm } from '../ui/form.ts';
+import { readForm, textOf, useCheckedForm } from '../ui/form.ts';
 import { Button, Card, LinkButton, PageHead } from '../ui/parts.tsx';
 import { typedName, typedTemperature } from '../ui/typed.ts';
 import type { Route } from './+types/thermometer.ts';
@@ -36,6 +37,19 @@ function thermometerSchema(unit: TemperatureUnit) {
       message: 'A second comparison has both figures, or neither.',
     });
   });
+}
+
+const COMPARED = ['shownC', 'trueC', 'shown2C', 'true2C'] as const;
+
+/** What was kept as the comparison that gives it: at one temperature, or at two where there is a slope. */
+function comparisonsOf(kept: ThermometerError, unit: TemperatureUnit): Partial<Record<(typeof COMPARED)[number], string>> {
+  const shown = (c: number) => fieldOfTemperature(c + kept.offsetC + kept.slope * (c - kept.slopeAtC), unit);
+  const [first, second] = [kept.slopeAtC, kept.slopeAtC - 18];
+  return {
+    shownC: shown(first),
+    trueC: fieldOfTemperature(first, unit),
+    ...(kept.slope === 0 ? {} : { shown2C: shown(second), true2C: fieldOfTemperature(second, unit) }),
+  };
 }
 
 export const meta: Route.MetaFunction = () => [{ title: 'A thermometer · Steady Reel' }];
@@ -62,10 +76,17 @@ export async function action({ request, params }: Route.ActionArgs) {
   }
   if (params.thermometerId !== 'new' && !listThermometers().some((each) => each.id === params.thermometerId))
     throw data('There is no such thermometer.', { status: 404 });
-  const units = storedUnits();
+  const units = unitsTypedIn(formData, storedUnits());
   const read = readForm(thermometerSchema(units.temperature), formData);
   if (!read.ok) return read.reply;
   const { name, shownC, trueC, shown2C, true2C } = read.value;
+  const known = listThermometers().find((each) => each.id === params.thermometerId);
+  const asKept = known && comparisonsOf(known, units.temperature);
+  // A comparison that nobody touched says nothing new: its figures are coarser than what was fitted.
+  if (known && asKept && COMPARED.every((field) => textOf(formData, field) === (asKept[field] ?? ''))) {
+    saveThermometer({ ...known, name }, nowMs());
+    throw redirect('/shelf');
+  }
   const second = shown2C !== undefined && true2C !== undefined ? { shownC: shown2C, trueC: true2C } : undefined;
   const fitted = fitThermometer([{ shownC, trueC }, second]);
   if (!fitted.ok) return read.refuse({ [second ? 'shown2C' : 'shownC']: fitted.errors.map((error) => textIn(error, units)) });
@@ -80,19 +101,7 @@ export default function ThermometerPage({ loaderData, actionData }: Route.Compon
   const { thermometer, once, means } = loaderData;
   const units = useUnits();
   const { temperature } = units;
-  const figure = (c: number) => showTemperature(c, temperature).replace(/ .*/, '');
-  // What was kept is shown as the comparison that gives it: at one temperature, or at two where there is a slope.
-  const compared = (c: number, t: NonNullable<typeof thermometer>) => figure(c + t.offsetC + t.slope * (c - t.slopeAtC));
-  const defaults = thermometer
-    ? {
-        name: thermometer.name,
-        shownC: compared(thermometer.slopeAtC, thermometer),
-        trueC: figure(thermometer.slopeAtC),
-        ...(thermometer.slope === 0
-          ? {}
-          : { shown2C: compared(thermometer.slopeAtC - 18, thermometer), true2C: figure(thermometer.slopeAtC - 18) }),
-      }
-    : {};
+  const defaults = thermometer ? { name: thermometer.name, ...comparisonsOf(thermometer, temperature) } : {};
   const [form, fields] = useCheckedForm(thermometerSchema(temperature), actionData, defaults);
   return (
     <>

@@ -1,6 +1,8 @@
 import type { FieldMetadata } from '@conform-to/react';
 import { getInputProps, getSelectProps, getTextareaProps } from '@conform-to/react';
-import type { ReactNode } from 'react';
+import { useEffect, useRef, type ReactNode, type RefObject } from 'react';
+import { inOtherUnit, TYPED_IN, typedIn } from './typed-in.ts';
+import { useUnits } from './units.ts';
 
 interface Common {
   // Conform's metadata is generic over every form; a field only needs its name, id, value and errors.
@@ -50,10 +52,14 @@ export function TextField({
   readonly type?: 'text' | 'date' | 'time' | 'search';
 }) {
   const { key, ...input } = getInputProps(common.field, { type, ariaDescribedBy: common.hint ? common.field.descriptionId : undefined });
+  const units = useUnits();
+  const box = useRef<HTMLInputElement>(null);
+  useFollowsUnit(box, unit);
   return (
     <Framed {...common}>
       <div className="relative">
-        <input key={key} {...input} className={INPUT} inputMode={figures ? 'decimal' : undefined} autoComplete="off" />
+        <input key={key} ref={box} {...input} className={INPUT} inputMode={figures ? 'decimal' : undefined} autoComplete="off" />
+        {unit !== undefined && <input type="hidden" name={TYPED_IN} value={typedIn(units)} />}
         {unit && (
           <span aria-hidden className="figure pointer-events-none absolute top-1/2 right-3 -translate-y-1/2 text-quiet">
             {unit}
@@ -62,6 +68,21 @@ export function TextField({
       </div>
     </Framed>
   );
+}
+
+/** Where units are switched while a form is open, what was typed is said in the new one. */
+function useFollowsUnit(box: RefObject<HTMLInputElement | null>, unit: string | undefined): void {
+  const shownIn = useRef(unit);
+  useEffect(() => {
+    const [from, input] = [shownIn.current, box.current];
+    shownIn.current = unit;
+    if (from === unit || from === undefined || unit === undefined || !input) return;
+    const said = inOtherUnit(input.value, from, unit);
+    if (said === null) return;
+    // Conform listens to what the browser says, and React keeps the value it set itself: both are told.
+    Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')?.set?.call(input, said);
+    input.dispatchEvent(new Event('input', { bubbles: true }));
+  }, [box, unit]);
 }
 
 export function SelectField({

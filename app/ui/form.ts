@@ -1,6 +1,7 @@
 import { useForm, type SubmissionResult } from '@conform-to/react';
 import { getYupConstraint, parseWithYup } from '@conform-to/yup';
 import type { AnyObjectSchema, InferType } from 'yup';
+import { TYPED_IN } from './typed-in.ts';
 
 /** A form checked by one Yup schema, in the browser as you type and on the server whatever the browser sends. */
 export function useCheckedForm<S extends AnyObjectSchema>(
@@ -56,7 +57,7 @@ function asOurFormsPost(formData: FormData): FormData {
     const indices = [...name.matchAll(/\[(\d+)\]/g)].map((index) => Number(index[1]));
     // `toString` and its like are no field of anybody's, and would be taken for one.
     const inherited = name.split(/[.[\]]+/).some((part) => part in Object.prototype);
-    if (!inherited && indices.every((index) => index < LONGEST_LIST)) ours.set(name, value);
+    if (name !== TYPED_IN && !inherited && indices.every((index) => index < LONGEST_LIST)) ours.set(name, value);
   }
   return ours;
 }

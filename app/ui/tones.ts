@@ -49,17 +49,39 @@ const TONES: Readonly<Record<ToneName, readonly Note[]>> = {
   end: [{ hz: 523, atS: 0, lengthS: 1.6 }],
 };
 
-/** Plays tones at instants of the audio clock, so that a page kept from running still sounds on time. */
+/** A tone at an instant, by the cue that it is for. */
+export interface DueTone {
+  readonly id: string;
+  readonly tone: ToneName;
+  /** From now. */
+  readonly inS: number;
+}
+
+interface Scheduled {
+  readonly startS: number;
+  readonly oscillators: readonly OscillatorNode[];
+}
+
+/** A cue whose tone is this much behind is still worth hearing; one that is later would only confuse. */
+const STILL_WORTH_S = 20;
+
+/**
+ * Plays tones at instants of the audio clock, so that a page kept from running still sounds on time. Each cue sounds once:
+ * what sounds already is never cut off by a new plan, and what was not put ahead in time sounds when its cue fires.
+ */
 export class TonePlayer {
   private context: AudioContext | null = null;
   private gain: GainNode | null = null;
-  private scheduled: OscillatorNode[] = [];
+  private scheduled = new Map<string, Scheduled>();
+  private sounded = new Set<string>();
   private volume = 0.7;
+
+  constructor(private readonly makeContext: () => AudioContext = () => new AudioContext()) {}
 
   /** Browsers let sound begin only from a press. */
   async unlock(): Promise<boolean> {
     try {
-      this.context ??= new AudioContext();
+      this.context ??= this.makeContext();
       if (!this.gain) {
         this.gain = this.context.createGain();
         this.gain.gain.value = this.volume;
@@ -78,32 +100,56 @@ export class TonePlayer {
   }
 
   play(tone: ToneName): void {
-    if (this.context) this.at(tone, this.context.currentTime + 0.02, false);
+    if (this.context) this.at(tone, this.context.currentTime + 0.02);
   }
 
-  /** Replaces everything that was scheduled. `inS` counts from now. */
-  schedule(tones: readonly { readonly tone: ToneName; readonly inS: number }[]): void {
+  /** Takes the place of everything that is still to come; what has begun to sound goes on. */
+  schedule(tones: readonly DueTone[]): void {
     this.silence();
     const context = this.context;
     if (!context) return;
-    for (const { tone, inS } of tones) if (inS >= 0) this.at(tone, context.currentTime + inS, true);
-  }
-
-  silence(): void {
-    for (const oscillator of this.scheduled) {
-      try {
-        oscillator.stop();
-      } catch {
-        // It had not started or was over.
-      }
+    for (const { id, tone, inS } of tones) {
+      if (inS < 0 || this.sounded.has(id)) continue;
+      const startS = context.currentTime + inS;
+      this.scheduled.set(id, { startS, oscillators: this.at(tone, startS) });
     }
-    this.scheduled = [];
   }
 
-  private at(tone: ToneName, startS: number, keep: boolean): void {
+  /** A cue fired: where its tone was not put ahead, it sounds now. `lateS` is how long ago it was due. */
+  fires(id: string, tone: ToneName, lateS: number): void {
+    this.noteWhatSounded();
+    if (this.sounded.has(id) || this.scheduled.has(id)) return;
+    this.sounded.add(id);
+    if (lateS < STILL_WORTH_S) this.play(tone);
+  }
+
+  /** Takes back what has not begun to sound. */
+  silence(): void {
+    this.noteWhatSounded();
+    for (const { oscillators } of this.scheduled.values())
+      for (const oscillator of oscillators) {
+        try {
+          oscillator.stop();
+        } catch {
+          // It had not started or was over.
+        }
+      }
+    this.scheduled.clear();
+  }
+
+  private noteWhatSounded(): void {
+    const nowS = this.context?.currentTime ?? 0;
+    for (const [id, { startS }] of this.scheduled) {
+      if (startS > nowS) continue;
+      this.sounded.add(id);
+      this.scheduled.delete(id);
+    }
+  }
+
+  private at(tone: ToneName, startS: number): OscillatorNode[] {
     const { context, gain } = this;
-    if (!context || !gain) return;
-    for (const note of TONES[tone]) {
+    if (!context || !gain) return [];
+    return TONES[tone].map((note) => {
       const oscillator = context.createOscillator();
       const envelope = context.createGain();
       const from = startS + note.atS;
@@ -116,7 +162,7 @@ export class TonePlayer {
       oscillator.connect(envelope).connect(gain);
       oscillator.start(from);
       oscillator.stop(from + note.lengthS + 0.05);
-      if (keep) this.scheduled.push(oscillator);
-    }
+      return oscillator;
+    });
   }
 }

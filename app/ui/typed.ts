@@ -1,6 +1,6 @@
 import { boolean, mixed, number, string } from 'yup';
 import { bareDuration, parseDuration } from '../../core/units/duration.ts';
-import { celsiusFromFahrenheit, type TemperatureUnit } from '../../core/units/temperature.ts';
+import { celsiusTyped, type TemperatureUnit } from '../../core/units/temperature.ts';
 import { parseVolume, type VolumeUnit } from '../../core/units/volume.ts';
 
 /** What a form posts is text; whatever else a browser sends is unreadable as a figure, and is said so. */
@@ -59,7 +59,7 @@ export function typedVolume(accepted: string, own: VolumeUnit = 'ml') {
 export function typedTemperature(accepted: string, unit: TemperatureUnit) {
   return typed((text) => {
     const value = decimal(text.replace(/\s*°?\s*[cf]?$/i, ''));
-    return value === null ? null : unit === 'C' ? value : Math.round(celsiusFromFahrenheit(value) * 100) / 100;
+    return value === null ? null : celsiusTyped(value, unit);
   }, accepted);
 }
 
@@ -92,6 +92,6 @@ export function typedText() {
 /** A box that is not ticked is not sent at all. */
 export function ticked() {
   return boolean()
-    .transform((_value: unknown, typed: unknown) => typed === 'on' || typed === true)
+    .transform((_value: unknown, typed: unknown) => typed === 'on' || typed === true || typed === 'true')
     .default(false);
 }

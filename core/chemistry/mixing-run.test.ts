@@ -114,7 +114,21 @@ test('more than the kit makes, and a kit that does not say how, are refused in w
     return answer.ok ? [] : answer.errors.map((error) => error.code);
   };
   expect(refused({ volumeMl: 1500 })).toEqual(['volume-outside-kit']);
-  expect(refused({ kit: { ...kit, baths: kit.baths.map(({ mix: _, ...bath }) => bath) } })).toEqual(['nothing-to-mix']);
+  expect(refused({ kit: { ...kit, baths: [] } })).toEqual(['nothing-to-mix']);
+  // A bottle of which nothing is typed in is led through all the same: what was not mixed is not put on the shelf.
+  const untold = mixingPlan({
+    batchName: 'x',
+    volumeMl: 1000,
+    taps: TAPS,
+    roomC: 20,
+    kit: { ...kit, baths: kit.baths.map(({ mix, ...bath }) => (bath.id === 'developer' ? { ...bath, ...(mix ? { mix } : {}) } : bath)) },
+  });
+  const bottles = untold.ok ? untold.value.steps.filter((step) => step.kind === 'label').map((step) => step.bath) : [];
+  expect(bottles).toEqual(['developer', 'bleach-fix', 'stabiliser']);
+  expect(untold.ok && untold.value.steps.filter((step) => step.kind === 'by-leaflet').map((step) => step.label)).toEqual([
+    'Mix bleach-fix by its leaflet, to 1000 ml',
+    'Mix stabiliser by its leaflet, to 1000 ml',
+  ]);
 });
 
 test('whatever is pressed on however many screens: steps are done one by one, undo takes back the last, nothing is skipped', () => {

@@ -2,12 +2,12 @@ import { mixWater } from '../heat/mixing.ts';
 import { answered, refused, type Answer } from '../answer.ts';
 import type { Kit } from '../kit/kit.ts';
 import { asLabel, asMessage, sentence, type Spoken } from '../units/sentence.ts';
-import { isDeveloper } from '../kit/kind.ts';
+import { isDeveloper, isWater, type BathKind } from '../kit/kind.ts';
 import { mixRecipes, type MixRecipe } from './mixing.ts';
 
 export const MIXING_FORMAT = 'steady-reel/mixing@1';
 
-export type MixingStepKind = 'rinse' | 'water' | 'part' | 'stir' | 'clear' | 'top-up' | 'cool' | 'label';
+export type MixingStepKind = 'rinse' | 'water' | 'part' | 'stir' | 'clear' | 'by-leaflet' | 'top-up' | 'cool' | 'label';
 
 /** One thing to do at the mixing bench, to be pressed when it is done. */
 export interface MixingStep extends Spoken {
@@ -43,6 +43,44 @@ export interface MixingQuestion {
 /** A capped bottle on the table loses a hundredth of its distance to the room a minute: a rule of thumb of our own. */
 const BOTTLE_COOLING_PER_MIN = 0.01;
 
+/** A bottle of which the kit's document does not say how it is mixed. */
+function stepsByLeaflet(bath: MixingQuestion['kit']['baths'][number], index: number, volumeMl: number): MixingStep[] {
+  const of = { bath: bath.id, bottle: bath.name, hints: [], seconds: null };
+  return [
+    rinseStep(of, bath.kind, index),
+    {
+      ...of,
+      id: `${bath.id}-by-leaflet`,
+      kind: 'by-leaflet',
+      ...asLabel(sentence`Mix ${bath.name.toLowerCase()} by its leaflet, to ${{ volumeMl }}`),
+      hints: [{ message: 'Its parts are not typed in. Concentrate into water, slowly, in the leaflet’s order.' }],
+    },
+    labelStep(of),
+  ];
+}
+
+type OfBottle = Pick<MixingStep, 'bath' | 'bottle' | 'hints' | 'seconds'>;
+
+function rinseStep(of: OfBottle, kind: BathKind, index: number): MixingStep {
+  return {
+    ...of,
+    id: `${of.bath}-rinse`,
+    kind: 'rinse',
+    label: index === 0 ? 'Rinse funnel, jug and rod' : 'Rinse funnel, jug and rod before the next bottle',
+    hints: isDeveloper(kind) ? [{ message: 'A drop of bleach, fixer or bleach-fix in a developer spoils it: rinse twice.' }] : [],
+  };
+}
+
+function labelStep(of: OfBottle): MixingStep {
+  return {
+    ...of,
+    id: `${of.bath}-label`,
+    kind: 'label',
+    label: 'Into its bottle: air squeezed out, capped, labelled with today’s date',
+    hints: [{ message: 'Out of children’s reach, and never in a bottle that held a drink.' }],
+  };
+}
+
 /**
  * The mixing of a kit as a run: one bottle finished before the next is begun, its parts in the leaflet's order, a powder
  * clear before the next goes in, funnel, jug and rod rinsed before each (domain.md 15).
@@ -51,19 +89,23 @@ const BOTTLE_COOLING_PER_MIN = 0.01;
 export function mixingPlan(question: MixingQuestion): Answer<MixingPlan> {
   const recipes = mixRecipes(question.kit, question.volumeMl);
   if (!recipes.ok) return recipes;
-  if (recipes.value.length === 0)
+  const bottles = question.kit.baths.filter((bath) => !isWater(bath.kind));
+  if (bottles.length === 0)
     return refused({
       code: 'nothing-to-mix',
       path: '$.kit.baths',
-      message:
-        'This kit’s document does not say how it is mixed. Type it in from the leaflet, or mix by the leaflet and enter the batch as it stands.',
+      message: 'Nothing is left to mix: every bottle of it stands there already.',
     });
   return answered({
     format: MIXING_FORMAT,
     kitName: question.kit.name,
     batchName: question.batchName,
     volumeMl: question.volumeMl,
-    steps: recipes.value.flatMap((recipe, i) => bottleSteps(recipe, i, question)),
+    // Every bottle is led through, those that only the leaflet knows too: what was not mixed is not put on the shelf.
+    steps: bottles.flatMap((bath, i) => {
+      const recipe = recipes.value.find((each) => each.bath === bath.id);
+      return recipe ? bottleSteps(recipe, i, question) : stepsByLeaflet(bath, i, question.volumeMl);
+    }),
   });
 }
 
@@ -111,15 +153,7 @@ function bottleSteps(recipe: MixRecipe, index: number, { kit, taps, roomC }: Mix
   });
   const cool = coolingS(recipe, bath?.range?.highC ?? bath?.nominalC ?? null, roomC);
   return [
-    {
-      ...of,
-      ...plain,
-      id: `${recipe.bath}-rinse`,
-      kind: 'rinse',
-      label: index === 0 ? 'Rinse funnel, jug and rod' : 'Rinse funnel, jug and rod before the next bottle',
-      hints:
-        bath && isDeveloper(bath.kind) ? [{ message: 'A drop of bleach, fixer or bleach-fix in a developer spoils it: rinse twice.' }] : [],
-    },
+    rinseStep({ ...of, ...plain }, bath?.kind ?? 'fixer', index),
     { ...of, id: `${recipe.bath}-water`, kind: 'water', seconds: null, ...water },
     ...parts,
     {
@@ -145,14 +179,7 @@ function bottleSteps(recipe: MixRecipe, index: number, { kit, taps, roomC }: Mix
             ],
           },
         ]),
-    {
-      ...of,
-      ...plain,
-      id: `${recipe.bath}-label`,
-      kind: 'label',
-      label: 'Into its bottle: air squeezed out, capped, labelled with today’s date',
-      hints: [{ message: 'Out of children’s reach, and never in a bottle that held a drink.' }],
-    },
+    labelStep({ ...of, ...plain }),
   ];
 }
 

@@ -9,6 +9,10 @@ export function hazardSentence(kind: BathKind): string {
   return 'Harms skin and eyes. Gloves. Away from children. Not for drinking.';
 }
 
+/** How bottles stand while they warm (domain.md 13): one sentence, wherever it is said. */
+export const CAPS_WHILE_WARMING =
+  'Caps loose while a bottle stands in warm water; tight when it lies, and opened once when it is warm. A bleach-fix stands, loose. No closed bottle over heat.';
+
 /** The rules of the house, each where it is looked for (domain.md 13). */
 export const SAFETY: readonly { readonly title: string; readonly says: readonly string[] }[] = [
   {
@@ -30,7 +34,8 @@ export const SAFETY: readonly { readonly title: string; readonly says: readonly 
     title: 'The air',
     says: [
       'Move the air, more so with stabilisers that give off formaldehyde, and do not lean over an open tank.',
-      'Caps off, or loose, while bottles warm; vent a tank that holds bleach-fix, which gives off gas.',
+      CAPS_WHILE_WARMING,
+      'Vent a tank that holds bleach-fix, which gives off gas.',
     ],
   },
   {

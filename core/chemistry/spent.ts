@@ -10,6 +10,12 @@ export const JUG_WORDS: Readonly<Record<Jug, { readonly name: string; readonly h
   others: { name: 'Others', holds: 'stop bath, prebath, stabiliser, final rinse' },
 };
 
+/** `the jug of developers`: where a solution goes that does not go back. */
+export function jugInWords(kind: StepKind): string {
+  const jug = jugOf(kind);
+  return jug === 'silver-bearing' ? 'the silver-bearing jug' : jug === 'developers' ? 'the jug for developers' : 'the jug for other baths';
+}
+
 export function jugOf(kind: StepKind): Jug {
   if (isDeveloper(kind)) return 'developers';
   return bleachesOrFixes(kind) ? 'silver-bearing' : 'others';

@@ -4,7 +4,8 @@ import { bleachesOrFixes, isDeveloper, isFinal, isMainDeveloper, isWater, type S
 import type { Kit } from '../kit/kit.ts';
 import { planAsRun } from '../run/plan-as-run.ts';
 import type { RunPlan } from '../run/run-plan.ts';
-import { gotMs, type ActualStep, type RunState } from '../run/state.ts';
+import { gotMs } from '../run/got.ts';
+import { pausedMs, type ActualStep, type RunState } from '../run/state.ts';
 import { pathOf, whatStepGot } from '../run/what-a-step-got.ts';
 import { pouredAtC } from '../schedule/cues.ts';
 import type { PlannedStep } from '../schedule/plan.ts';
@@ -114,7 +115,8 @@ function lateAfterDeveloper(plan: RunPlan, state: RunState): number | undefined 
   const endMs = state.actual[at]?.endMs;
   const next = state.actual.slice(at + 1).find((step) => step && !step.skipped);
   if (at === -1 || !endMs || !next) return undefined;
-  return Math.round((next.startMs - endMs) / 1000 - plan.changeoverS);
+  const waitedMs = next.firstStartMs - endMs - pausedMs(state, endMs, next.firstStartMs);
+  return Math.round(waitedMs / 1000 - plan.changeoverS);
 }
 
 /** The largest step in temperature from one bath in the tank to the next; the last bath is cool by every standard. */

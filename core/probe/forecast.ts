@@ -1,5 +1,6 @@
 import { median } from '../units/median.ts';
-import { warmUp, type BottleInBath, type Tub } from '../heat/water-bath.ts';
+import { windowToPourIn } from '../heat/heater-on.ts';
+import { warmUp, type BottleInBath, type PourWindow, type Tub } from '../heat/water-bath.ts';
 
 /** What a probe in the tub saw, in seconds since the first of it. */
 export interface SeenInTub {
@@ -111,9 +112,9 @@ export function bathForecast({ tub, bottles, seen, horizonS }: ForecastQuestion)
   return { readyS: ready, plusMinusS, heater: Math.exp(theta[0]), loss: Math.exp(theta[1]), tubC: run(theta, horizonS).trace.tubC };
 }
 
-/** Ready is when the last bottle comes into its range. */
-function readyAt(bottles: readonly { readonly windows: readonly { readonly fromS: number }[] }[]): number | null {
-  const from = bottles.map(({ windows }) => windows[0]?.fromS ?? Infinity);
+/** Ready is when the last bottle is in its range to stay: one that overshoots and comes back is ready when it is back. */
+function readyAt(bottles: readonly { readonly windows: readonly PourWindow[] }[]): number | null {
+  const from = bottles.map(({ windows }) => windowToPourIn(windows)?.fromS ?? Infinity);
   const last = Math.max(0, ...from);
   return Number.isFinite(last) ? last : null;
 }

@@ -11,6 +11,7 @@ export interface BottleWarning extends Spoken {
 /** A bottle is looked after from this long before its pour, while something can still be done. */
 const BEFORE_MS = 10 * 60_000;
 const NEAR_C = 0.3;
+const APART_MS = 120_000;
 
 /**
  * Bottles that were read while they wait, and will be out of their range when they are poured: by two readings along
@@ -44,6 +45,7 @@ export function bottlesWaiting(plan: RunPlan, state: RunState, endsAtMs: number 
 function atInstant(readings: readonly StepReading[], atMs: number): number | null {
   const [before, last] = [readings.at(-2), readings.at(-1)];
   if (!last) return null;
-  if (!before || last.atMs <= before.atMs) return last.c;
+  // Two readings of one minute differ by how the thermometer was held: no line is drawn through them.
+  if (!before || last.atMs - before.atMs < APART_MS) return last.c;
   return last.c + ((last.c - before.c) * Math.max(0, atMs - last.atMs)) / (last.atMs - before.atMs);
 }

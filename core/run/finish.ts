@@ -1,9 +1,9 @@
 import type { Warning } from '../answer.ts';
 import { driftFinish } from '../heat/drift.ts';
-import { bleachesOrFixes } from '../kit/kind.ts';
+import { bleachesOrFixes, isDeveloper } from '../kit/kind.ts';
 import { roundHalfUp } from '../units/duration.ts';
-import { isEnough } from './light.ts';
-import { plannedOwnS } from './plan-as-run.ts';
+import { fixedAfterS, isEnough } from './light.ts';
+import { plannedOwnS, withoutOwnS } from './plan-as-run.ts';
 import type { RunPlan } from './run-plan.ts';
 import type { ActualStep } from './state.ts';
 
@@ -19,14 +19,17 @@ export interface StepFinish {
 export function stepFinish(plan: RunPlan, index: number, actual: ActualStep | null): StepFinish {
   const step = plan.steps[index];
   if (!step) return { seconds: 0, byDoseS: null, warnings: [] };
-  const plannedS = step.seconds - gotBeforeS(step, actual) + (actual?.lengthenedS ?? 0);
+  const beforeS = gotBeforeS(step, actual);
+  const wholeS = bleachesOrFixes(step.kind) && beforeS > 0 ? fixedAfterS(step) : step.seconds;
+  const plannedS = wholeS - beforeS + (actual?.lengthenedS ?? 0);
   if (!actual || !step.critical || step.points.length < 2 || actual.readings.length === 0) {
     return { seconds: Math.max(0, plannedS), byDoseS: null, warnings: [] };
   }
   const drift = driftFinish({
     bath: { id: step.bath, name: step.name, nominalC: step.nominalC, time: { points: step.points } },
-    nominalS: step.nominalS,
-    plannedS: step.seconds,
+    // What it got before it was poured in again is not wanted twice.
+    nominalS: step.nominalS * Math.max(0, 1 - beforeS / Math.max(1, withoutOwnS(step))),
+    plannedS: Math.max(1, step.seconds - beforeS),
     readings: actual.readings.map((reading) => ({ atS: Math.max(0, (reading.atMs - actual.startMs) / 1000), c: reading.c })),
     surroundings: plan.surroundings,
     pouredC: step.pourC,
@@ -38,8 +41,10 @@ export function stepFinish(plan: RunPlan, index: number, actual: ActualStep | nu
   return { seconds: Math.max(0, seconds), byDoseS, warnings: drift.value.warnings };
 }
 
-/** A bleach or fixer that goes in again because it got too little runs for what is left of its time. */
+/** What is poured in again because it got too little runs for what is left of its time (domain.md 10.1). */
 function gotBeforeS(step: RunPlan['steps'][number], actual: ActualStep | null): number {
   const gotS = Math.round((actual?.earlierMs ?? 0) / 1000);
-  return bleachesOrFixes(step.kind) && gotS > 0 && !isEnough(gotS, step.seconds) ? gotS : 0;
+  if (gotS === 0) return 0;
+  if (isDeveloper(step.kind)) return gotS;
+  return bleachesOrFixes(step.kind) && !isEnough(gotS, fixedAfterS(step)) ? gotS : 0;
 }

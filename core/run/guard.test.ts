@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { housePlan } from './a-run-plan.fixture.ts';
 import { RUN_EVENT_KINDS, type RunEvent, type RunEventKind } from './event.ts';
-import { lastUndoable, pauseRefusal, refusalOf } from './guard.ts';
+import { lastUndoable, pauseRefusal, refusalOf, waitsIn } from './guard.ts';
 import { runNow } from './now.ts';
-import { foldRun, newRun, withEvent, type RunState } from './state.ts';
+import { foldRun, newRun, pausedMs, withEvent, type RunState } from './state.ts';
 
 const plan = housePlan();
 const T = 1_795_000_000_000;
@@ -52,8 +52,8 @@ const TAKEN: Readonly<Record<keyof typeof MOMENTS, readonly RunEventKind[]>> = {
     'given-up',
     'undone',
   ],
-  // Developer left in the film goes on working: no pause, and no second time.
-  'developer poured out': ['poured', 'skipped', 'margin', 'reading', 'note', 'incident', 'given-up', 'undone'],
+  // Developer left in the film goes on working: no pause. It got a third of its time: poured back for the rest, at once.
+  'developer poured out': ['poured', 'skipped', 'repeated', 'margin', 'reading', 'note', 'incident', 'given-up', 'undone'],
   'rinse is done': ['poured', 'skipped', 'repeated', 'paused', 'margin', 'reading', 'note', 'incident', 'given-up', 'undone'],
   'bleach-fix in the tank': [
     'step-ended',
@@ -127,9 +127,26 @@ test('a pause is for water and what is fixed, never for a developer, and each re
   expect(words(2)).toMatch(/developer is still to come/);
   expect(words(3)).toMatch(/Development goes on/);
   expect(words(4)).toMatch(/Rinse or stop it first/);
-  expect(words(5)).toMatch(/Let it end, then pause\.$/);
+  // The rinse may wait as long as it likes, and so may the wash that a bleach-fix is told to wait for.
+  expect(words(5)).toBeNull();
   expect(words(7)).toMatch(/pause in the wash that follows/);
-  expect([words(6), words(8), words(10)]).toEqual([null, null, null]);
+  expect([words(6), words(8), words(9), words(10)]).toEqual([null, null, null, null]);
+});
+
+test('a pause in the wash goes on with the wash; one between two baths asks for water, and nothing is overdue after it', () => {
+  const paused = (presses: number) => withEvent(plan, pressed(presses).state, event(presses * 60, { kind: 'paused' }));
+  const resumed = (presses: number) => withEvent(plan, paused(presses), event(presses * 60 + 1200, { kind: 'resumed' }));
+  expect(waitsIn(plan, paused(9))).toBe('The film waits in the wash water, which does it no harm.');
+  expect([resumed(9).phase, resumed(9).step]).toEqual(['running', 4]);
+  expect(waitsIn(plan, paused(8))).toMatch(/^Fill the tank with water .* must not dry\.$/);
+  // Twenty minutes later the next pour is due now, not twenty minutes ago.
+  expect(runNow(plan, resumed(8)).nextPourAtMs).toBe(T + (8 * 60 + 1200 + plan.changeoverS) * 1000);
+  expect(pausedMs(resumed(8), T, T + 10_000_000)).toBe(1_200_000);
+});
+
+test('after a stop bath the film may wait', () => {
+  const stopped = { ...plan, steps: plan.steps.map((step) => (step.kind === 'rinse' ? { ...step, kind: 'stop' as const } : step)) };
+  expect(pauseRefusal(stopped, pressed(6).state)).toBeNull();
 });
 
 test('a developer is neither skipped nor repeated, nor reached by repeating what comes before it', () => {

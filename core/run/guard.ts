@@ -1,9 +1,10 @@
 import { bleachesOrFixes, isDeveloper, isWater } from '../kit/kind.ts';
 import type { RunEvent, RunEventKind } from './event.ts';
 import type { OwnMargin } from '../timing/own-margin.ts';
-import { secondsWithMargin } from './plan-as-run.ts';
+import { gotMs } from './got.ts';
+import { secondsWithMargin, withoutOwnS } from './plan-as-run.ts';
 import { placeOfStep, type RunPlan } from './run-plan.ts';
-import type { RunState } from './state.ts';
+import type { ActualStep, RunState } from './state.ts';
 
 /** What may still be told of a run that is over. */
 const AFTERWARDS: readonly RunEventKind[] = ['note', 'incident', 'undone'];
@@ -91,10 +92,18 @@ function skipRefusal(plan: RunPlan, state: RunState, step: number): string | nul
 function repeatRefusal(plan: RunPlan, state: RunState, step: number): string | null {
   const planned = plan.steps[step];
   if (state.phase !== 'between' || step >= state.step) return 'A step can be repeated once it has ended and nothing is in the tank.';
-  if (planned && isDeveloper(planned.kind))
+  const justOut = step === state.step - 1;
+  if (planned && isDeveloper(planned.kind) && !(justOut && developerOwes(planned, state.actual[step] ?? null)))
     return `${planned.name} has done its work; a second time would over-develop. Note what happened instead.`;
-  const again = plan.steps.slice(step, state.step).find((each) => isDeveloper(each.kind));
+  const again = plan.steps.slice(step + 1, state.step).find((each) => isDeveloper(each.kind));
   return again ? `${again.name} would come again behind it and over-develop.` : null;
+}
+
+/** A developer that was ended early may be poured back for the rest of its time; one that got its time may not. */
+const DEVELOPED_ENOUGH = 0.97;
+
+export function developerOwes(step: RunPlan['steps'][number], actual: ActualStep | null): boolean {
+  return actual !== null && gotMs(actual) / 1000 < DEVELOPED_ENOUGH * withoutOwnS(step);
 }
 
 /** A margin may be set as long as the bath has not ended, and must leave it some time. */
@@ -116,19 +125,30 @@ export function pauseRefusal(plan: RunPlan, state: RunState): string | null {
   if (state.phase === 'paused') return 'The run is already paused.';
   if (state.phase === 'ready') return 'Nothing has been poured yet, so there is nothing to pause.';
   const current = plan.steps[state.step];
+  const developed = !plan.steps.slice(state.step).some((step) => isDeveloper(step.kind));
   if (state.phase === 'running') {
     if (current && isDeveloper(current.kind))
       return 'Development goes on whatever the clock does. No pause until the developer is out and stopped.';
+    // Water may wait as long as it likes.
+    if (current && isWater(current.kind) && developed) return null;
     const following = plan.steps[state.step + 1];
-    const waterFollows = following && isWater(following.kind);
+    const waterFollows = following && isWater(following.kind) && developed;
     return `${nameOf(plan, state.step)} is in the tank. Let it end${waterFollows ? `, then pause in the ${nameOf(plan, state.step + 1).toLowerCase()} that follows` : ', then pause'}.`;
   }
   const before = plan.steps[state.step - 1];
-  const developed = !plan.steps.slice(state.step).some((step) => isDeveloper(step.kind));
-  if (before && developed && (before.lightSafeAtEnd || isWater(before.kind) || bleachesOrFixes(before.kind))) return null;
+  const stopped = before && (before.lightSafeAtEnd || isWater(before.kind) || before.kind === 'stop' || bleachesOrFixes(before.kind));
+  if (stopped && developed) return null;
   return developed
     ? 'Developer left in the film goes on working. Rinse or stop it first, then pause.'
     : 'The developer is still to come, and half-wet film takes it up unevenly. Go on now.';
+}
+
+/** What the film waits in during a pause, in a sentence. */
+export function waitsIn(plan: RunPlan, { step, pausedIn, phase }: Pick<RunState, 'step' | 'pausedIn' | 'phase'>): string {
+  const running = phase === 'running' || pausedIn === 'running';
+  return running
+    ? `The film waits in the ${nameOf(plan, step).toLowerCase()} water, which does it no harm.`
+    : 'Fill the tank with water of the temperature of the last bath, and let the film wait in that: it must not dry.';
 }
 
 function undoRefusal(state: RunState, eventId: string): string | null {

@@ -3,7 +3,8 @@ import type { PlannedStep } from '../schedule/plan.ts';
 import { isRepair } from './repair.ts';
 import { withoutOwnS } from './plan-as-run.ts';
 import type { RunPlan } from './run-plan.ts';
-import { gotMs, type RunState } from './state.ts';
+import { gotMs } from './got.ts';
+import type { RunState } from './state.ts';
 
 /** A bath that bleaches or fixes and got too little. */
 export interface ShortFixing {

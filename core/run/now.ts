@@ -1,5 +1,5 @@
 import { isDeveloper, isWater, type StepKind } from '../kit/kind.ts';
-import { pourOutAtS, stepCues, type CueKind } from '../schedule/cues.ts';
+import { pourOutAtS, stepCues, waterInWords, type CueKind } from '../schedule/cues.ts';
 import type { Spoken } from '../units/sentence.ts';
 import { stepFinish, type StepFinish } from './finish.ts';
 import { fixedAfterS, isEnough, lightOf, type Light } from './light.ts';
@@ -81,7 +81,10 @@ function opensAfter(plan: RunPlan, state: RunState, finishS: number): boolean {
 function nextPourAtMs(plan: RunPlan, state: RunState): number | null {
   if (state.phase !== 'between' || state.step >= plan.steps.length) return null;
   const endMs = state.actual[state.step - 1]?.endMs;
-  return endMs === null || endMs === undefined ? null : endMs + plan.changeoverS * 1000;
+  if (endMs === null || endMs === undefined) return null;
+  // After a pause the hands are free when it ended.
+  const resumedMs = state.pauses.at(-1)?.toMs ?? 0;
+  return Math.max(endMs, resumedMs) + plan.changeoverS * 1000;
 }
 
 function nextAct(plan: RunPlan, state: RunState): NextAct {
@@ -111,8 +114,8 @@ interface Named {
 function pourInLabel(step: Named, clock: RunPlan['clock']): string {
   const name = step.name.toLowerCase();
   if (!step.inTank) return `Film into the ${name}`;
-  if (clock === 'tank-full') return `Tank is full of ${isWater(step.kind) ? `${name} water` : name}`;
-  return isWater(step.kind) ? `Pour ${name} water in` : `Pour ${name} in`;
+  const what = isWater(step.kind) ? waterInWords(step).toLowerCase() : name;
+  return clock === 'tank-full' ? `Tank is full of ${what}` : `Pour ${what} in`;
 }
 
 function endLabel(step: Named): string {

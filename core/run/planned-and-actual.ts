@@ -4,7 +4,8 @@ import { isDeveloper } from '../kit/kind.ts';
 import { showDurationChange } from '../units/duration.ts';
 import { planAsRun, withoutOwnS } from './plan-as-run.ts';
 import type { RunPlan } from './run-plan.ts';
-import { gotMs, type RunState } from './state.ts';
+import { gotMs } from './got.ts';
+import type { RunState } from './state.ts';
 import { whatStepGot, type StepGot } from './what-a-step-got.ts';
 
 export interface ComparedStep {

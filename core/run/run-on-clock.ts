@@ -1,6 +1,8 @@
 import type { StepKind } from '../kit/kind.ts';
 import { HANG_S } from '../schedule/evening-clock.ts';
 import { planAsRun } from './plan-as-run.ts';
+import { stepFinish } from './finish.ts';
+import { gotMs } from './got.ts';
 import { runNow } from './now.ts';
 import type { RunPlan } from './run-plan.ts';
 import type { RunState } from './state.ts';
@@ -34,18 +36,22 @@ export function runOnClock(asPlanned: RunPlan, state: RunState, nowMs: number): 
   let freeMs = Math.max(now.nextPourAtMs ?? 0, lastMs === 0 ? 0 : lastMs + plan.changeoverS * 1000, nowMs);
   const steps = plan.steps.flatMap((step, i): StepOnClock[] => {
     const { id, kind, name } = step;
-    const actual = state.actual[i];
-    if (actual && actual.endMs !== null && !(i === state.step && state.phase !== 'running')) {
-      return actual.skipped && actual.endMs === actual.startMs
-        ? []
-        : [{ id, kind, name, startMs: actual.startMs, endMs: actual.endMs, is: 'done' }];
-    }
-    if (over) return [];
-    const running = i === state.step && now.running !== null;
-    const startMs = running ? (now.running?.startMs ?? freeMs) : freeMs;
-    const endMs = running ? Math.max(now.running?.endsAtMs ?? freeMs, nowMs) : startMs + step.seconds * 1000;
+    const actual = state.actual[i] ?? null;
+    const again = i === state.step && state.phase !== 'running' && state.pausedIn !== 'running';
+    const done: StepOnClock[] =
+      actual && actual.endMs !== null && !(actual.skipped && gotMs(actual) === 0)
+        ? [{ id, kind, name, startMs: actual.firstStartMs, endMs: actual.endMs, is: 'done' }]
+        : [];
+    if (actual && actual.endMs !== null && !again) return done;
+    if (over) return done;
+    const inTank = i === state.step && !again;
+    const startMs = inTank ? (actual?.startMs ?? freeMs) : freeMs;
+    // What comes again runs for what it still owes.
+    const owedS =
+      again && actual ? stepFinish(plan, i, { ...actual, earlierMs: gotMs(actual), lengthenedS: 0, readings: [] }).seconds : step.seconds;
+    const endMs = inTank ? Math.max(now.running?.endsAtMs ?? startMs + step.seconds * 1000, nowMs) : startMs + owedS * 1000;
     freeMs = endMs + plan.changeoverS * 1000;
-    return [{ id, kind, name, startMs, endMs, is: running ? 'running' : 'to-come' }];
+    return [...done, { id, kind, name, startMs, endMs, is: inTank ? 'running' : 'to-come' }];
   });
   const endMs = steps.at(-1)?.endMs ?? state.endedAtMs ?? nowMs;
   const hungMs = state.endedAtMs ?? Math.max(endMs + HANG_S * 1000, nowMs);

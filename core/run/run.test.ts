@@ -72,7 +72,7 @@ test.each<[string, RunEvent[], Body, RegExp]>([
     /Rinse or stop/,
   ],
   ['the developer is not skipped', throughPrewash, { kind: 'skipped', step: S(1) }, /cannot be skipped/],
-  ['nor repeated', [...inDeveloper, at(280, { kind: 'step-ended', step: S(1) })], { kind: 'repeated', step: S(1) }, /over-develop/],
+  ['nor repeated', [...inDeveloper, at(290, { kind: 'step-ended', step: S(1) })], { kind: 'repeated', step: S(1) }, /over-develop/],
   ['not finished with baths to come', inDeveloper, { kind: 'finished' }, /still to come/],
 ])('chemistry says no: %s', (_, events, body, reason) => {
   expect(refusalOf(plan, foldRun(plan, events), at(300, body))).toMatch(reason);
@@ -238,7 +238,10 @@ describe('what a step got, in words', () => {
     expect(got(1, 225, 36)).toMatchObject({ verdict: 'less', pushStops: expect.closeTo(-0.98, 1) as number });
   });
   test('bleach-fix, wash and the rest', () => {
-    expect(got(BLEACH_FIX, 36)).toMatchObject({ verdict: 'incomplete', words: expect.stringContaining('repeat it now') as string });
+    expect(got(BLEACH_FIX, 36)).toMatchObject({
+      verdict: 'incomplete',
+      words: expect.stringContaining('keep the tank shut until then') as string,
+    });
     expect(got(BLEACH_FIX, 5000)).toMatchObject({ verdict: 'as-planned', words: '' });
     expect(got(4, 100)).toMatchObject({ verdict: 'wash-again', words: 'wash again' });
     expect(got(0, 5)).toMatchObject({ verdict: 'as-planned' });
@@ -264,7 +267,7 @@ test('golden: events and plans of the first version give the run that they were'
 
 test('accepted once, folded always: what a stricter guard would refuse today still counts', () => {
   // A developer repeated, as an earlier guard might have let through.
-  const odd = [...inDeveloper, at(280, { kind: 'step-ended', step: S(1) }), at(281, { kind: 'repeated', step: S(1) })];
+  const odd = [...inDeveloper, at(290, { kind: 'step-ended', step: S(1) }), at(291, { kind: 'repeated', step: S(1) })];
   expect(refusalOf(plan, foldRun(plan, odd.slice(0, -1)), odd.at(-1) as RunEvent)).toContain('over-develop');
   expect(foldRun(plan, odd)).toMatchObject({ phase: 'between', step: 1 });
 });

@@ -2,6 +2,7 @@ import { INCIDENT_WORDS } from '../chemistry/incident-words.ts';
 import type { Incident } from '../chemistry/standing.ts';
 import type { ReadingOf, RunEvent } from './event.ts';
 import type { OwnMargin } from '../timing/own-margin.ts';
+import { gotMs } from './got.ts';
 import { refusalOf } from './guard.ts';
 import { placeOfStep, type RunPlan } from './run-plan.ts';
 
@@ -25,6 +26,8 @@ export interface ActualStep {
   readonly readings: readonly StepReading[];
   /** What it got in earlier attempts, before it was poured in again. */
   readonly earlierMs: number;
+  /** When the first of its attempts began. */
+  readonly firstStartMs: number;
 }
 
 export type RunPhase = 'ready' | 'running' | 'between' | 'paused' | 'finished' | 'given-up';
@@ -44,6 +47,10 @@ export interface RunState {
   /** Readings between baths, and of what is not the tank. */
   readonly looseReadings: readonly StepReading[];
   readonly endedAtMs: number | null;
+  /** Where a pause began: with a bath in the tank, or between two; null while nothing is paused. */
+  readonly pausedIn: 'running' | 'between' | null;
+  /** Pauses that are over, in order. */
+  readonly pauses: readonly { readonly fromMs: number; readonly toMs: number }[];
   readonly givenUp: { readonly reason: string; readonly countsRolls: boolean } | null;
   /** The events in force, in order: undone ones are not among them. */
   readonly inForce: readonly RunEvent[];
@@ -76,6 +83,8 @@ function folding(plan: RunPlan): Folding {
     incidents: [],
     looseReadings: [],
     endedAtMs: null,
+    pausedIn: null,
+    pauses: [],
     givenUp: null,
     inForce: [],
   };
@@ -112,6 +121,7 @@ export function withEvent(plan: RunPlan, state: RunState, event: RunEvent): RunS
     notes: [...state.notes],
     incidents: [...state.incidents],
     looseReadings: [...state.looseReadings],
+    pauses: [...state.pauses],
     inForce: [...state.inForce],
   };
   apply(plan, next, event);
@@ -133,7 +143,10 @@ function apply(plan: RunPlan, state: Folding, event: Done): void {
     case 'poured': {
       if (place < 0) return;
       const begun = { startMs: event.atMs, endMs: null, skipped: false, lengthenedS: 0, followsDrift: true, readings: [] };
-      state.actual[place] = { ...begun, earlierMs: gotMs(state.actual[place] ?? null) };
+      const before = state.actual[place] ?? null;
+      // A bath that was left out and is poured after all begins now.
+      const firstStartMs = before && gotMs(before) > 0 ? before.firstStartMs : event.atMs;
+      state.actual[place] = { ...begun, earlierMs: gotMs(before), firstStartMs };
       state.phase = 'running';
       state.readied = true;
       state.step = place;
@@ -151,7 +164,10 @@ function apply(plan: RunPlan, state: Folding, event: Done): void {
       const never = { startMs: atMs, endMs: atMs, skipped: true, lengthenedS: 0, followsDrift: false, readings: [] };
       const before = state.actual[place] ?? null;
       // One that was in the tank ends here; one that was to be poured again keeps what it got.
-      state.actual[place] = before && before.endMs === null ? { ...before, endMs: atMs } : { ...never, earlierMs: gotMs(before) };
+      state.actual[place] =
+        before && before.endMs === null
+          ? { ...before, endMs: atMs }
+          : { ...never, earlierMs: gotMs(before), firstStartMs: before?.firstStartMs ?? atMs };
       state.phase = 'between';
       state.step = place + 1;
       return;
@@ -164,7 +180,10 @@ function apply(plan: RunPlan, state: Folding, event: Done): void {
     case 'lengthened':
       return change((step) => ({ ...step, lengthenedS: step.lengthenedS + event.seconds }));
     case 'nudged':
-      return change((step) => ({ ...step, startMs: step.startMs + event.seconds * 1000 }));
+      return change((step) => {
+        const byMs = event.seconds * 1000;
+        return { ...step, startMs: step.startMs + byMs, firstStartMs: step.firstStartMs + (step.earlierMs === 0 ? byMs : 0) };
+      });
     case 'margin': {
       const { by, amount, reason } = event;
       state.margins.set(event.step, { by, amount, reason });
@@ -195,11 +214,16 @@ function apply(plan: RunPlan, state: Folding, event: Done): void {
       return;
     }
     case 'paused':
+      state.pausedIn = state.phase === 'running' ? 'running' : 'between';
       state.phase = 'paused';
       return;
-    case 'resumed':
-      state.phase = 'between';
+    case 'resumed': {
+      const fromMs = state.inForce.findLast((earlier) => earlier.kind === 'paused')?.atMs ?? event.atMs;
+      state.pauses.push({ fromMs, toMs: event.atMs });
+      state.phase = state.pausedIn ?? 'between';
+      state.pausedIn = null;
       return;
+    }
     case 'finished':
       state.phase = 'finished';
       state.endedAtMs = event.atMs;
@@ -211,13 +235,12 @@ function apply(plan: RunPlan, state: Folding, event: Done): void {
   }
 }
 
-/** What a step got in all that ended: its last attempt and those before. */
-export function gotMs(actual: ActualStep | null): number {
-  if (!actual) return 0;
-  return actual.earlierMs + (actual.endMs === null ? 0 : Math.max(0, actual.endMs - actual.startMs));
-}
-
 /** How often a step was poured in: repeats pour again, and what was left out was not poured at all. */
 export function timesPoured({ inForce }: Pick<RunState, 'inForce'>, step: string): number {
   return inForce.reduce((times, event) => times + (event.kind === 'poured' && event.step === step ? 1 : 0), 0);
+}
+
+/** How long a run was paused between two instants. */
+export function pausedMs({ pauses }: Pick<RunState, 'pauses'>, fromMs: number, toMs: number): number {
+  return pauses.reduce((sum, pause) => sum + Math.max(0, Math.min(toMs, pause.toMs) - Math.max(fromMs, pause.fromMs)), 0);
 }

@@ -11,7 +11,8 @@ export interface Tip {
 const TIPS = {
   swirl: 'Swirl each bottle before you read it, and read inside it: the bath around it is not what is poured.',
   'sink-wall': 'A thermometer that touches the wall of the sink reads the sink.',
-  'lay-down': 'Bottles taller than the water is deep lie down in it; roll them now and then.',
+  'lay-down':
+    'Bottles taller than the water is deep lie down in it, capped tight; roll them now and then, and open each once when it is warm. A bleach-fix stands, its cap loose.',
   'weigh-down': 'An empty tank floats: weigh it down while it warms in the bath.',
   'coloured-prewash': 'Coloured prewash water is normal.',
   'read-and-agitate': 'Read when you agitate: lifting the tank is agitation too.',

@@ -2,7 +2,8 @@ import { isDeveloper } from '../kit/kind.ts';
 import { pathTemperature } from '../heat/temperature-path.ts';
 import { planAsRun } from './plan-as-run.ts';
 import type { RunPlan } from './run-plan.ts';
-import { gotMs, type RunState } from './state.ts';
+import { gotMs } from './got.ts';
+import { pausedMs, type RunState } from './state.ts';
 import { pathOf, whatStepGot } from './what-a-step-got.ts';
 
 /** How well a run was kept to its plan, in four figures (domain.md 16, pace and trend); null where nothing was measured. */
@@ -25,7 +26,11 @@ export function trendOf(asPlanned: RunPlan, state: RunState): RunTrend {
   });
   const developer = ran.find(({ step }) => isDeveloper(step.kind));
   const offs = ran.map(({ step, actual }) => Math.round(gotMs(actual) / 1000 - step.seconds));
-  const gaps = ran.slice(1).map(({ actual }, i) => (actual.startMs - (ran[i]?.endMs ?? actual.startMs)) / 1000);
+  // A bath that came again is behind once; a pause is no gap.
+  const gaps = ran.slice(1).map(({ actual: { firstStartMs } }, i) => {
+    const fromMs = ran[i]?.endMs ?? firstStartMs;
+    return Math.max(0, firstStartMs - fromMs - pausedMs(state, fromMs, firstStartMs)) / 1000;
+  });
   return {
     doseShare: developer ? (whatStepGot(plan, developer.place, developer.actual)?.share ?? null) : null,
     worstOffS: offs.length === 0 ? null : offs.reduce((worst, off) => (Math.abs(off) > Math.abs(worst) ? off : worst)),

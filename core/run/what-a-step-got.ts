@@ -6,7 +6,8 @@ import { pushEquivalent } from '../timing/push.ts';
 import { fixedAfterS, isEnough } from './light.ts';
 import { plannedOwnS, withoutOwnS } from './plan-as-run.ts';
 import type { RunPlan } from './run-plan.ts';
-import { gotMs, type ActualStep } from './state.ts';
+import { gotMs } from './got.ts';
+import type { ActualStep } from './state.ts';
 
 export interface StepGot {
   /** A developer's dose against what was wanted; any other bath's time against its plan. */
@@ -18,6 +19,9 @@ export interface StepGot {
   readonly words: string;
 }
 
+/** Said of a bleach, fixer or bleach-fix that got less than nine tenths of its time (domain.md 10.1). */
+const INCOMPLETE = 'may be incomplete: pour it in again for the rest of its time, and keep the tank shut until then';
+
 const ON_TIME = { low: 0.97, high: 1.03 };
 const WASHED_ENOUGH = 0.7;
 
@@ -28,18 +32,27 @@ export function whatStepGot(plan: RunPlan, index: number, actual: ActualStep | n
   if (isDeveloper(step.kind)) return developed(plan, step, actual);
   const share = step.seconds === 0 ? 1 : gotMs(actual) / 1000 / step.seconds;
   if (bleachesOrFixes(step.kind) && !isEnough(gotMs(actual) / 1000, fixedAfterS(step)))
-    return { share, pushStops: null, verdict: 'incomplete', words: 'may be incomplete: repeat it now, light does no harm any more' };
+    return { share, pushStops: null, verdict: 'incomplete', words: INCOMPLETE };
   if (step.kind === 'wash' && share < WASHED_ENOUGH) return { share, pushStops: null, verdict: 'wash-again', words: 'wash again' };
   // What runs to completion is never too long.
   return { share, pushStops: null, verdict: 'as-planned', words: '' };
 }
 
-/** The dose of a developer over the path it really took: its readings', else the predicted one, else as planned. */
-export function doseShare(plan: RunPlan, step: PlannedStep, actual: Pick<ActualStep, 'startMs' | 'readings'>, endedMs: number): number {
-  const lastedS = Math.max(0, (endedMs - actual.startMs) / 1000);
-  if (step.points.length < 2) return step.seconds === 0 ? 1 : lastedS / step.seconds;
-  return doseUntil(developmentRate(step.points, step.nominalC), pathOf(plan, step, actual), step.points, lastedS) / step.nominalS;
+/**
+ * The dose of a developer over the path it really took: its readings', else the predicted one, else as planned. It is of
+ * the leaflet's time: a margin of the person's own is no part of it, neither above nor below the line (domain.md 10.1).
+ */
+export function doseShare(plan: RunPlan, step: PlannedStep, actual: Attempt, endedMs: number): number {
+  const bareS = withoutOwnS(step);
+  const lastedS = Math.max(0, (endedMs - actual.startMs) / 1000 - plannedOwnS(step));
+  const beforeShare = bareS > 0 ? (actual.earlierMs ?? 0) / 1000 / bareS : 0;
+  if (step.points.length < 2) return bareS <= 0 ? 1 : beforeShare + lastedS / bareS;
+  return (
+    beforeShare + doseUntil(developmentRate(step.points, step.nominalC), pathOf(plan, step, actual), step.points, lastedS) / step.nominalS
+  );
 }
+
+type Attempt = Pick<ActualStep, 'startMs' | 'readings'> & Partial<Pick<ActualStep, 'earlierMs'>>;
 
 /** The temperature in the tank during a step: by its readings, as predicted from the pour, or as planned. */
 export function pathOf(plan: RunPlan, step: PlannedStep, actual: Pick<ActualStep, 'startMs' | 'readings'>): PathPiece[] {
@@ -53,13 +66,10 @@ export function pathOf(plan: RunPlan, step: PlannedStep, actual: Pick<ActualStep
 
 function developed(plan: RunPlan, step: PlannedStep, actual: ActualStep): StepGot {
   const share = doseShare(plan, step, actual, actual.endMs ?? actual.startMs);
-  // The margin of a person's own conviction was wanted, so it is no push.
-  const wanted = 1 + plannedOwnS(step) / Math.max(1, withoutOwnS(step));
-  const against = share / wanted;
-  if (against >= ON_TIME.low && against <= ON_TIME.high) return { share, pushStops: 0, verdict: 'on-time', words: 'on time' };
-  const pushStops = pushEquivalent(step.push, step.nominalS, against, plan.pushStops);
-  const verdict = against < 1 ? 'less' : 'more';
-  return { share, pushStops, verdict, words: `${stopsInWords(pushStops, against)}: ${densityInWords(step, verdict)}` };
+  if (share >= ON_TIME.low && share <= ON_TIME.high) return { share, pushStops: 0, verdict: 'on-time', words: 'on time' };
+  const pushStops = pushEquivalent(step.push, step.nominalS, share, plan.pushStops);
+  const verdict = share < 1 ? 'less' : 'more';
+  return { share, pushStops, verdict, words: `${stopsInWords(pushStops, share)}: ${densityInWords(step, verdict)}` };
 }
 
 /** `as a pull of 0.4 stop`, to the nearest tenth. */

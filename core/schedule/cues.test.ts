@@ -62,12 +62,12 @@ test.each<[string, Partial<CuedStep>, Partial<CueSetting>, string[]]>([
 test('what is poured out goes where it belongs: back, away, or down the drain', () => {
   const out = (step: Partial<CuedStep>) => cues(step).find(({ kind }) => kind === 'pour-out')?.label;
   expect(out({})).toBe('Pour out, back into Developer');
-  expect(out({ after: 'discard' })).toBe('Pour developer out, not back');
+  expect(out({ after: 'discard' })).toBe('Pour developer out, into the jug for developers');
   expect(out({ kind: 'rinse', name: 'Rinse', bottle: null, after: 'discard' })).toBe('Pour the rinse water out');
   expect(out({ kind: 'stabiliser', name: 'Stabiliser', inTank: false })).toBe('Lift the film out of the stabiliser');
   const ready = (step: Partial<CuedStep>, next: CuedStep | null) => cues(step, {}, next).find(({ kind }) => kind === 'prepare')?.label;
   expect(ready({ after: 'discard' }, { ...DEVELOPER, name: 'Bleach-fix', kind: 'bleach-fix', temperatureC: 38 })).toBe(
-    'Bleach-fix bottle at 38.0 °C; funnel into the waste jug',
+    'Bleach-fix bottle at 38.0 °C; funnel into the jug for developers',
   );
   expect(ready({ kind: 'rinse', name: 'Rinse', bottle: null }, null)).toBe('Get clips and a clean line ready; water to the drain');
 });

@@ -1,3 +1,4 @@
+import { jugInWords } from '../chemistry/spent.ts';
 import type { Agitation } from '../kit/kit.ts';
 import { isWater, type StepKind } from '../kit/kind.ts';
 import { asLabel, sentence, type Sentence, type Spoken } from '../units/sentence.ts';
@@ -122,6 +123,13 @@ function washCues(step: CuedStep, washing: WashingHabit | undefined): Cue[] {
   });
 }
 
+/** `Wash water`; a rinse that is named for what it does is water of its own. */
+export function waterInWords({ name, kind }: Pick<CuedStep, 'name' | 'kind'>): string {
+  return kind === 'remjet-rinse' ? 'Rinse water' : `${name} water`;
+}
+
+const lower = (words: string) => words.charAt(0).toLowerCase() + words.slice(1);
+
 function goesBack(step: CuedStep): boolean {
   return step.bottle !== null && step.after === 'return';
 }
@@ -131,14 +139,14 @@ function prepareLabel(step: CuedStep, next: CuedStep | null): Sentence {
     ? 'water to the drain'
     : goesBack(step)
       ? `funnel into the ${step.bottle} bottle`
-      : 'funnel into the waste jug';
+      : `funnel into ${jugInWords(step.kind)}`;
   if (!next) return sentence`Get clips and a clean line ready; ${emptying}`;
-  const what = isWater(next.kind) ? `${next.name} water` : `${next.name} bottle`;
+  const what = isWater(next.kind) ? waterInWords(next) : `${next.name} bottle`;
   return sentence`${what} at ${{ tempC: pouredAtC(next) }}; ${emptying}`;
 }
 
 function pourOutLabel(step: CuedStep): string {
   if (!step.inTank) return `Lift the film out of the ${step.name.toLowerCase()}`;
-  if (isWater(step.kind)) return `Pour the ${step.name.toLowerCase()} water out`;
-  return goesBack(step) ? `Pour out, back into ${step.bottle}` : `Pour ${step.name.toLowerCase()} out, not back`;
+  if (isWater(step.kind)) return `Pour the ${lower(waterInWords(step))} out`;
+  return goesBack(step) ? `Pour out, back into ${step.bottle}` : `Pour ${step.name.toLowerCase()} out, into ${jugInWords(step.kind)}`;
 }

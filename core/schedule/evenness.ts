@@ -19,11 +19,14 @@ export function evenness(process: Process, steps: readonly PlannedStep[]): Advic
     if (Math.abs(toC - fromC) <= by + 1e-9) return [];
     const half = sentence`${{ tempC: (fromC + toC) / 2 }}`;
     return [
-      asMessage(
-        isWater(step.kind)
-          ? sentence`${before.name} to ${step.name.toLowerCase()}: ${{ byC: Math.abs(toC - fromC) }} at once can wrinkle the film. Begin the ${step.name.toLowerCase()} at ${half} and bring it to ${{ tempC: toC }} by and by.`
-          : sentence`${before.name} to ${step.name.toLowerCase()}: ${{ byC: Math.abs(toC - fromC) }} at once can wrinkle the film. Put water at ${half} between them for half a minute.`,
-      ),
+      {
+        step: step.id,
+        ...asMessage(
+          isWater(step.kind)
+            ? sentence`${before.name} to ${step.name.toLowerCase()}: ${{ byC: Math.abs(toC - fromC) }} at once can wrinkle the film. Begin the ${step.name.toLowerCase()} at ${half} and bring it to ${{ tempC: toC }} by and by.`
+            : sentence`${before.name} to ${step.name.toLowerCase()}: ${{ byC: Math.abs(toC - fromC) }} at once can wrinkle the film. Put water at ${half} between them for half a minute.`,
+        ),
+      },
     ];
   });
 }

@@ -1,6 +1,7 @@
 import type { Fault, Warning } from '../answer.ts';
 import { ageInDays, pastShelfLife } from '../chemistry/shelf-life.ts';
 import type { TankThroughTheRun } from '../heat/tank-through-the-run.ts';
+import { isDeveloper } from '../kit/kind.ts';
 import { asMessage, sentence } from '../units/sentence.ts';
 import type { Advice, PlannedStep, PlanQuestion } from './plan.ts';
 import type { DraftStep } from './sequence.ts';
@@ -74,13 +75,40 @@ export function adviceFor({ kit, treatment, pushStops, batch }: PlanQuestion, dr
         : 'A fixer of its own, mixed apart and kept apart, takes the place of the bleach-fix, for the time that bath would have had.',
     );
   }
+  const developer = drafts.find((draft) => isDeveloper(draft.kind));
   if (batch.seenRemjet && treatment !== 'cine-in-c41')
-    say('This developer has seen remjet: pour it through a coffee filter first, or flakes may settle on these films.');
+    advice.push({
+      message: 'This developer has seen remjet: pour it through a coffee filter first, or flakes may settle on these films.',
+      ...(developer ? { step: developer.id } : {}),
+    });
   if (pushStops !== 0 && !kit.baths.some((bath) => bath.push)) {
     say('This kit’s leaflet says nothing about pushing, so no time changes. Copy the kit and add its push rule to have one.');
   }
   return advice;
 }
+
+/** A tank that takes a developer out of what its leaflet prints is timed by a curve that goes on beyond it: said, with how far. */
+export function leavesTheLeaflet(steps: readonly PlannedStep[]): Warning[] {
+  return steps.flatMap((step): Warning[] => {
+    if (!step.critical || !step.inTankC || step.points.length < 2) return [];
+    const printed = step.points.map(({ c }) => c);
+    const [lowC, highC] = [Math.min(...printed), Math.max(...printed)];
+    const [leastC, mostC] = [Math.min(step.inTankC.startsC, step.inTankC.endsC), Math.max(step.inTankC.startsC, step.inTankC.endsC)];
+    const beyondC = leastC < lowC - BEYOND_C ? leastC : mostC > highC + BEYOND_C ? mostC : null;
+    if (beyondC === null) return [];
+    return [
+      {
+        code: 'extrapolated',
+        bath: step.bath,
+        ...asMessage(
+          sentence`${step.name}: in the tank it goes to ${{ tempC: beyondC }}, and its leaflet prints ${{ fromC: lowC, toC: highC }}. Its time there goes on by the curve. ${beyondC < lowC ? 'Warm the tank first, or pour warmer' : 'Pour cooler'}.`,
+        ),
+      },
+    ];
+  });
+}
+
+const BEYOND_C = 0.05;
 
 export function round2(value: number): number {
   return Math.round(value * 100) / 100;

@@ -234,7 +234,7 @@ test('bleach bypass: whose time it is, no jump back, nothing goes back, and a ki
     'No push in this bath',
     'Same time at any temperature',
   ]);
-  expect(fixer?.cues.find((cue) => cue.kind === 'pour-out')?.label).toContain('not back');
+  expect(fixer?.cues.find((cue) => cue.kind === 'pour-out')?.label).toContain('into the silver-bearing jug');
   expect(plan.steps.map((step) => step.temperatureC)).toEqual([38, 38, 29, 20, 20, 20]);
   expect(plan.advice.map((advice) => advice.message).join(' ')).toContain('takes the place of the bleach-fix');
   const own = planned({ kit: kitCalled('reference-c41'), batch: { volumeMl: 1000, rollsDone: 0 }, treatment: 'bleach-bypass' });

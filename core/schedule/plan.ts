@@ -12,7 +12,7 @@ import { shortDeveloper, type StepTime, type WorkingLine } from '../timing/step-
 import { stepCues, type Cue } from './cues.ts';
 import { evenness } from './evenness.ts';
 import type { Habits } from './habits.ts';
-import { adviceFor, capacityMessage, round2, runWarnings, unknownBaths, warmerAround } from './plan-words.ts';
+import { adviceFor, capacityMessage, leavesTheLeaflet, round2, runWarnings, unknownBaths, warmerAround } from './plan-words.ts';
 import { draftSequence, type DraftStep } from './sequence.ts';
 import type { Tank } from './tank.ts';
 import { stepIds } from './step-ids.ts';
@@ -117,6 +117,8 @@ export interface Plan {
 
 export interface Advice extends Spoken {
   readonly message: string;
+  /** The step it is about, said again when it comes; absent, the whole run. */
+  readonly step?: string;
 }
 
 /**
@@ -190,7 +192,11 @@ export function planRun(question: PlanQuestion): Answer<Plan> {
       rollsDone: Math.round((batch.rollsDone + runRolls) * 1000) / 1000,
       seenRemjet: treatment === 'cine-in-c41',
     },
-    warnings: [...runWarnings(question, drafts, over ? capacity : null, runRolls), ...timed.flatMap(({ warnings }) => warnings)],
+    warnings: [
+      ...runWarnings(question, drafts, over ? capacity : null, runRolls),
+      ...timed.flatMap(({ warnings }) => warnings),
+      ...leavesTheLeaflet(steps),
+    ],
     advice: [
       ...adviceFor(question, drafts),
       ...warmerAround(question.heat?.stands === 'air' ? (inTheTank?.value ?? null) : null, steps),
@@ -279,7 +285,9 @@ function isInTank(kind: StepKind, habits: Habits): boolean {
 function assembled(timed: readonly TimedStep[], startsS: readonly number[], question: PlanQuestion, oneShot: boolean): PlannedStep[] {
   const { habits, tank, temperaturesC, treatment } = question;
   const lastFixing = timed.findLastIndex(({ draft }) => bleachesOrFixes(draft.kind));
+  // The backing is wiped off the open reel: never before light is safe.
   const lastWash = timed.findLastIndex(({ draft }) => draft.kind === 'wash');
+  const wipes = Math.max(lastWash, lastFixing);
   const bare = timed.map(({ draft, id, time, seconds, working, pourC, inTankC }, i) => {
     const after = oneShot || draft.bottle?.after === 'discard' || !draft.bottle ? ('discard' as const) : ('return' as const);
     return {
@@ -305,7 +313,7 @@ function assembled(timed: readonly TimedStep[], startsS: readonly number[], ques
       inTank: isInTank(draft.kind, habits),
       lightSafeAtEnd: lastFixing !== -1 && i >= lastFixing,
       opensTank: i === lastFixing,
-      wipeAfter: treatment === 'cine-in-c41' && i === lastWash,
+      wipeAfter: treatment === 'cine-in-c41' && i === wipes,
     };
   });
   const setting = { tank, pourOut: habits.pourOut ?? ('inside' as const), washing: habits.washing, drying: habits.drying };

@@ -12,12 +12,17 @@ export type WantedTime =
 
 const HALF_A_DAY_MS = 12 * 3_600_000;
 const HOUR_MS = 3_600_000;
+const JUST_PAST_MS = 3 * HOUR_MS;
 
 /**
  * When `19:30` is, seen from now: today's, or tomorrow's when today's lies more than twelve hours back. At ten in the
- * evening half past midnight is tonight, not twenty hours ago; half past nine is half an hour late.
+ * evening half past midnight is tonight, not twenty hours ago; half past nine is half an hour late. Just after midnight
+ * the evening that has just been is not over.
  */
 export function wantedTime(time: string, nowMs: number, zone: string): WantedTime {
+  const yesterday = on(time, nowMs, -1, zone);
+  // Ten to midnight, typed at five past it, was a quarter of an hour ago.
+  if (nowMs - earliestOf(yesterday) < JUST_PAST_MS) return yesterday;
   const today = on(time, nowMs, 0, zone);
   return nowMs - earliestOf(today) > HALF_A_DAY_MS ? on(time, nowMs, 1, zone) : today;
 }

@@ -1,3 +1,5 @@
+import { countedMl } from '../chemistry/capacity.ts';
+
 /** Which of a run's rolls the wear rule looks at (domain.md 9). */
 export type WearSchool = 'last' | 'first';
 
@@ -16,6 +18,6 @@ export interface RollNumberQuestion {
  * The small terms keep 3.0000000001 rolls from counting as four.
  */
 export function rollNumber({ rollsDone, runRolls, makesMl, volumeMl, wear }: RollNumberQuestion): number {
-  const scale = makesMl / volumeMl;
+  const scale = makesMl / countedMl(makesMl, volumeMl);
   return wear === 'last' ? Math.max(1, Math.ceil((rollsDone + runRolls) * scale - 1e-9)) : Math.floor(rollsDone * scale + 1e-9) + 1;
 }

@@ -1,3 +1,4 @@
+import { shortestThatReads } from './shortest-that-reads.ts';
 /** Temperatures are kept in °C everywhere; only this file and the page know °F (architecture.md, rule 3). */
 export type TemperatureUnit = 'C' | 'F';
 
@@ -18,6 +19,21 @@ export function showTemperature(tempC: number, unit: TemperatureUnit = 'C'): str
 /** The figure alone, for a field whose unit stands beside it. */
 export function figureOfTemperature(tempC: number, unit: TemperatureUnit): string {
   return showTemperature(tempC, unit).split(' ')[0] ?? '';
+}
+
+/** What stands in a form's field: the shortest figure that reads back as the very temperature (`fieldOfVolume`). */
+export function fieldOfTemperature(tempC: number, unit: TemperatureUnit): string {
+  const value = hundredth(tempC);
+  return unit === 'C' ? String(value) : shortestThatReads(fahrenheitFromCelsius(tempC), value, (text) => celsiusTyped(Number(text), unit));
+}
+
+/** A typed figure in °C, to a hundredth: what is kept. */
+export function celsiusTyped(figure: number, unit: TemperatureUnit): number {
+  return unit === 'C' ? figure : hundredth(celsiusFromFahrenheit(figure));
+}
+
+function hundredth(tempC: number): number {
+  return Math.round(tempC * 100) / 100;
 }
 
 /** A difference keeps its own scale: 0.6 °C is 1.1 °F, never 33.1 °F. */

@@ -1,3 +1,4 @@
+import { CAPS_WHILE_WARMING } from '../../../core/chemistry/safety-words.ts';
 import type { ReactNode } from 'react';
 import { showMinutes } from '../../../core/units/duration.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
@@ -50,7 +51,8 @@ export function BathStep({ bath, next }: { readonly bath: BathShown | null; read
         </Card>
       </div>
       <ul className="mt-4 max-w-prose list-disc space-y-1 pl-5">
-        <li>Caps off while bottles warm, in the order of pouring, never two open in your hands.</li>
+        <li>{CAPS_WHILE_WARMING}</li>
+        <li>In the order of pouring, never two open in your hands.</li>
         <li>Swirl a bottle, then read inside it. The tub is always ahead of it.</li>
         <li>A thermometer against the wall of the sink reads the sink.</li>
         <li>Bottles taller than the water is deep lie down in it; roll them now and then.</li>

@@ -9,8 +9,8 @@ type Sections = ReadonlyMap<string, readonly BookRecord[]>;
 /** The last version of the database whose book was of the first version. */
 const DATABASE_OF_V1 = 10;
 
-/** Ledgers, and what is needed to make sense of them. */
-const CHANGED = ['bottleEntries'] as const;
+/** Sections that have changed since, and what is needed to make sense of them. */
+const CHANGED = ['rolls', 'bottleEntries'] as const;
 const NEEDED = ['batches', 'bottles', 'runs', ...CHANGED];
 
 /**

@@ -80,7 +80,7 @@ export const BOOK_SECTIONS: readonly BookSection[] = [
   section(
     'rolls',
     'rolls',
-    'id name film process format count:n box_speed:n exposed_speed:n treatment keeper:n expired_year:n? place note state run_id:t? added_at_ms:n deleted_at_ms:n?',
+    'id name film process format count:n box_speed:n exposed_speed:n develop_speed:n? treatment keeper:n expired_year:n? place note state run_id:t? added_at_ms:n deleted_at_ms:n?',
   ),
   section('runEvents', 'run_events', 'id run_id at_ms:n kind document:j made_on:t?', { order: 'seq', history: true }),
   section(
@@ -112,14 +112,16 @@ export const BOOK_FORMAT = 'steady-reel/book@2';
 
 /** Sections as the first version of a book had them, where they differ: a run was one entry for all its bottles. */
 export const SECTIONS_V1: readonly BookSection[] = BOOK_SECTIONS.map((each) =>
-  each.name === 'bottleEntries'
-    ? section(
-        'bottleEntries',
-        'bottle_entries',
-        'id batch_id kind on_day at_ms:n rolls:n? ml:n? days:n? returned:n? remjet:n what:t? note run_id:t? undoes:t? bottle_number:n? returned_ml:n?',
-        { order: 'seq', history: true },
-      )
-    : each,
+  each.name === 'rolls'
+    ? { ...each, columns: each.columns.filter(({ column }) => column !== 'develop_speed') }
+    : each.name === 'bottleEntries'
+      ? section(
+          'bottleEntries',
+          'bottle_entries',
+          'id batch_id kind on_day at_ms:n rolls:n? ml:n? days:n? returned:n? remjet:n what:t? note run_id:t? undoes:t? bottle_number:n? returned_ml:n?',
+          { order: 'seq', history: true },
+        )
+      : each,
 );
 
 /** What identifies a record within its section. */

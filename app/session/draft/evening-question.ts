@@ -1,5 +1,5 @@
 import type { EveningQuestion, EveningRoll } from '../../../core/schedule/evening.ts';
-import { stopsFromSpeeds } from '../../../core/units/exposure.ts';
+import { pushOfRoll } from '../../../core/film/develop-at.ts';
 import type { Roll } from '../../server/rolls.server.ts';
 import { marginsOn, type Draft } from './draft.ts';
 
@@ -39,7 +39,7 @@ export function rollsTonight(waiting: readonly Roll[], draft: Draft): EveningRol
       name: roll.name,
       format: roll.format,
       process: roll.process,
-      pushStops: draft.pushStops[roll.id] ?? stopsFromSpeeds(roll.boxSpeed, roll.exposedSpeed),
+      pushStops: draft.pushStops[roll.id] ?? pushOfRoll(roll),
       treatment: draft.treatments[roll.id] ?? roll.treatment,
       keeper: roll.keeper,
       count: roll.count,

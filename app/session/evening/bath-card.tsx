@@ -1,3 +1,4 @@
+import { CAPS_WHILE_WARMING } from '../../../core/chemistry/safety-words.ts';
 import { useState } from 'react';
 import { Link, useFetcher } from 'react-router';
 import { bathWorking, type TankInSums } from '../../../core/heat/bath-working.ts';
@@ -199,7 +200,7 @@ export function BathCard({
       <ByProbe />
       <div className="mt-3">
         <Notice>
-          Caps off while bottles warm. A mains heater near water only through a residual-current device, and never with wet hands.{' '}
+          {CAPS_WHILE_WARMING} A mains heater near water only through a residual-current device, and never with wet hands.{' '}
           <Link className="underline" to="/safety">
             Safety
           </Link>

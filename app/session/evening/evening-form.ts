@@ -1,7 +1,7 @@
-import { boolean, object, string, type InferType } from 'yup';
+import { object, string, type InferType } from 'yup';
 import { BOTTLE_MATERIALS } from '../../../core/heat/water-bath.ts';
 import { DEFAULT_EVENING, type EveningSettings } from '../../run/evening-settings.ts';
-import { typedNumber } from '../../ui/typed.ts';
+import { ticked, typedNumber } from '../../ui/typed.ts';
 
 const between = (low: number, high: number, what: string) => {
   const sentence = `${what} is a number from ${low} to ${high}.`;
@@ -21,7 +21,7 @@ export const eveningSchema = object({
   litres: between(1, 100, 'The tub, in litres,').default(12),
   startC: between(5, 80, 'The water, in °C,').default(40),
   heaterW: between(0, 4000, 'The heater, in watts,').default(800),
-  lidded: boolean().default(false),
+  lidded: ticked(),
   roomC: between(0, 40, 'The room, in °C,').default(20),
   bottleStartC: between(0, 60, 'Bottles, in °C,').default(20),
   material: string().oneOf(BOTTLE_MATERIALS, 'Bottles are glass, plastic or steel.').default('glass'),

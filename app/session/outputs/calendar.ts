@@ -1,3 +1,4 @@
+import { CAPS_WHILE_WARMING } from '../../../core/chemistry/safety-words.ts';
 import { ICalAlarmType } from 'ical-generator';
 import { isDeveloper } from '../../../core/kit/kind.ts';
 import { pouredAtC } from '../../../core/schedule/cues.ts';
@@ -31,7 +32,7 @@ export function loader() {
       heaterOn.fromMs,
       heaterOn.toMs,
       heaterOn.heaterW > 0 ? 'Bath on' : 'Bottles into the water',
-      'Caps off. A mains heater only through a residual-current device, never with wet hands.',
+      `${CAPS_WHILE_WARMING} A mains heater only through a residual-current device, never with wet hands.`,
     ).createAlarm({ type: ICalAlarmType.display, trigger: 0 });
   }
   for (const run of runs) {

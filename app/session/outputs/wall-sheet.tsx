@@ -1,3 +1,4 @@
+import { jugInWords } from '../../../core/chemistry/spent.ts';
 import { Printer } from 'lucide-react';
 import { isDeveloper, isWater } from '../../../core/kit/kind.ts';
 import type { PlannedStep } from '../../../core/schedule/plan.ts';
@@ -25,14 +26,22 @@ export function loader() {
   };
 }
 
+/** A bleach-fix gives off gas; a run without one needs no word of it. */
+function vents(steps: readonly PlannedStep[]): string {
+  return steps.some((step) => step.kind === 'bleach-fix' && step.inTank) ? 'Vent the tank while it holds bleach-fix. ' : '';
+}
+
 /** Where each solution goes after use, as the cues say it. */
 function whereTo(steps: readonly PlannedStep[]): string {
-  const names = (after: PlannedStep['after']) =>
-    steps.filter((step) => !isWater(step.kind) && step.after === after).map((step) => step.name.toLowerCase());
-  const [back, away] = [names('return'), names('discard')];
+  const poured = steps.filter((step) => !isWater(step.kind));
+  const names = (these: readonly PlannedStep[]) => these.map((step) => step.name.toLowerCase());
+  const back = names(poured.filter((step) => step.after === 'return'));
+  const away = poured.filter((step) => step.after === 'discard');
   const say = (these: readonly string[], what: string) => (these.length > 0 ? ` ${these.join(', ')} ${what}.` : '');
+  const jugs = [...new Set(away.map((step) => jugInWords(step.kind)))];
   return (
-    say(back, back.length === 1 ? 'back into its own bottle' : 'each back into its own bottle') + say(away, 'into the waste jug, not back')
+    say(back, back.length === 1 ? 'back into its own bottle' : 'each back into its own bottle') +
+    jugs.map((jug) => say(names(away.filter((step) => jugInWords(step.kind) === jug)), `into ${jug}, not back`)).join('')
   )
     .trim()
     .replace(/(^|\. )[a-z]/g, (letter) => letter.toUpperCase());
@@ -166,9 +175,8 @@ export default function WallSheet({ loaderData }: Route.ComponentProps) {
                 </p>
               ))}
               <p>
-                Gloves, eye protection, moving air. {whereTo(steps)} Vent a tank that holds bleach-fix. In the eyes or swallowed: rinse, and
-                call local emergency or poison services with the safety data sheet at hand. The kit’s leaflet and safety sheet overrule this
-                page.
+                Gloves, eye protection, moving air. {whereTo(steps)} {vents(steps)}In the eyes or swallowed: rinse, and call local emergency
+                or poison services with the safety data sheet at hand. The kit’s leaflet and safety sheet overrule this page.
               </p>
             </footer>
           </article>

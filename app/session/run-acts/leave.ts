@@ -7,3 +7,5 @@ export function action({ params }: Route.ActionArgs) {
   if (!backToThePlan(params.sessionId)) throw data('There is no such session.', { status: 404 });
   throw redirect('/');
 }
+
+export { RefusedAct as default } from '../../ui/act-page.tsx';

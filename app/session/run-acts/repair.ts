@@ -12,3 +12,5 @@ export async function action({ request, params }: Route.ActionArgs) {
   if (begun.ok) throw redirectDocument(`/bench/${begun.runId}`);
   throw redirect(`/logbook/${params.runId}?refused=${encodeURIComponent(begun.message)}#repair`);
 }
+
+export { RefusedAct as default } from '../../ui/act-page.tsx';

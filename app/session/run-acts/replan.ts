@@ -12,3 +12,5 @@ export async function action({ request, params }: Route.ActionArgs) {
     reading.ok ? replanAt(params.runId, textOf(form, 'step'), reading.tempC) : { ok: false, message: reading.message, liveRunId: null },
   );
 }
+
+export { RefusedAct as default } from '../../ui/act-page.tsx';

@@ -6,6 +6,7 @@ import { nanoid } from 'nanoid';
 import { eveningUnderWay } from '../../run/evening-under-way.server.ts';
 import { beginRun, type Started } from '../../run/session-start.server.ts';
 import { effectOnBottles } from '../../run/effect-of-run.server.ts';
+import { recordEvent } from '../../run/run-log.server.ts';
 import { announceRun } from '../../run/live-runs.server.ts';
 import { nowMs } from '../../server/clock.server.ts';
 import { inTransaction } from '../../server/database.server.ts';
@@ -102,12 +103,23 @@ export function endEarly(sessionId: string): Changed {
 
 /**
  * A run to the Bench. Where its batch turned out to have seen other rolls than it was planned for (the run before was
- * given up, a bottle corrected), it and those after it are timed anew first; nothing else of them changes.
+ * given up, a bottle corrected), it and those after it are timed anew first, and that is written down with it; nothing else
+ * of them changes. Where they cannot be, it does not begin, and says why.
  */
 export function beginComing(runId: string): Started {
   const run = findRun(runId);
-  if (run?.state === 'queued' && isStale(run.sessionId)) changing(run.sessionId, (draft) => draft, storedUndo(run.sessionId));
-  return beginRun(runId);
+  if (run?.state !== 'queued' || !isStale(run.sessionId)) return beginRun(runId);
+  const anew = changing(run.sessionId, (draft) => draft, storedUndo(run.sessionId));
+  if (!anew.ok) return { ok: false, message: anew.message.replace(/^Nothing was changed\. /, ''), liveRunId: null };
+  const begun = beginRun(runId);
+  if (begun.ok)
+    recordEvent(runId, {
+      id: `anew-${runId}`.slice(0, 60),
+      kind: 'note',
+      atMs: nowMs(),
+      text: ['Timed anew as it began.', ...anew.moved].join(' ').slice(0, 500),
+    });
+  return begun;
 }
 
 function isStale(sessionId: string): boolean {

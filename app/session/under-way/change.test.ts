@@ -20,7 +20,7 @@ import { readDraft, tonight, writeDraft } from '../draft/tonight.server.ts';
 import { startTonight } from '../run-acts/replan.server.ts';
 import { action as leave } from '../run-acts/leave.ts';
 import { action as replan } from '../run-acts/replan.ts';
-import { action as begin } from '../run-acts/begin.ts';
+import { action as begin } from '../run-acts/begin.tsx';
 import { action, loader } from '../tonight.tsx';
 import { changeComing, endEarly, undoComing } from './change.server.ts';
 import { comingOf, queuedOf } from './coming.server.ts';

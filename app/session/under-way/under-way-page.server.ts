@@ -51,6 +51,8 @@ export function underWayPage(
     backInRange: under.backInRange.map((bottle) => ({ ...bottle, at: bottle.atMs === null ? null : at(bottle.atMs) })),
     bathNowC: bath.question === null ? null : bathByC(bathOnce(bath.question).warmUp.trace, (nowMs - firstPourMs) / 1000 + bath.warmS),
     nextRunId: under.coming[0]?.run.id ?? null,
+    /** Coming runs that cannot be poured as the shelf stands, with why. */
+    trouble: under.coming.flatMap(({ run, n, trouble }) => (trouble.length > 0 ? [{ n, runId: run.id, says: trouble }] : [])),
     allHung: at(Math.max(nowMs, ...spans.map((span) => span.hungMs))),
   };
 }

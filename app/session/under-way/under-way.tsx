@@ -44,7 +44,8 @@ export function NowHead({ page, nowMs }: { readonly page: UnderWayPage; readonly
   const live = page.begun.find((run) => run.is === 'live');
   const running = live?.steps.find((step) => step.is === 'running');
   const coming = page.toDo.find((thing) => thing.what === 'first-pour');
-  const title = words?.next ?? 'The evening goes on';
+  const refused = page.trouble[0];
+  const title = refused ? `Run ${refused.n} cannot be poured as it is` : (words?.next ?? 'The evening goes on');
   const inShort = words?.inShort ?? title;
   useEffect(() => {
     document.title = `${inShort} · Steady Reel`;
@@ -57,6 +58,10 @@ export function NowHead({ page, nowMs }: { readonly page: UnderWayPage; readonly
           <LinkButton filled className="min-h-12 text-lg" reloadDocument to={`/bench/${live.id}`}>
             Back to the Bench
           </LinkButton>
+        ) : refused?.runId === page.nextRunId && refused ? (
+          <LinkButton filled className="min-h-12 text-lg" to={`/runs/${refused.runId}/begin`}>
+            What can be done
+          </LinkButton>
         ) : (
           page.nextRunId && (
             <Form method="post" action={`/runs/${page.nextRunId}/begin`}>
@@ -68,13 +73,20 @@ export function NowHead({ page, nowMs }: { readonly page: UnderWayPage; readonly
         )
       }
     >
+      {page.trouble.flatMap(({ n, says }) =>
+        says.map((sentence) => (
+          <strong key={`${n} ${sentence}`} role="alert" className="block text-hot">
+            Run {n}: {sentence}
+          </strong>
+        )),
+      )}
       {running && live && (
         <>
           Run {live.n}, {running.name.toLowerCase()} in the tank.{' '}
         </>
       )}
-      {words?.then} All hangs by <span className="figure">{page.allHung}</span>.{' '}
-      {willItLast(page.ledger.filter((row) => row.is !== 'given-up')).join(' ')}
+      {words?.then} All hangs by <span className="figure">{page.allHung}</span>. {/* Nothing lasts that must not be poured. */}
+      {!refused && willItLast(page.ledger.filter((row) => row.is !== 'given-up')).join(' ')}
     </PageHead>
   );
 }

@@ -6,8 +6,8 @@ import { KIT_FORMAT, type Bath, type ExhaustionRule, type Kit, type PushRule } f
 import { showDuration } from '../../../core/units/duration.ts';
 import { textIn } from '../../../core/units/sentence.ts';
 import type { Units } from '../../../core/units/units.ts';
-import { figureOfVolume, parseVolume, type VolumeUnit } from '../../../core/units/volume.ts';
-import { celsiusFromFahrenheit, fahrenheitFromCelsius } from '../../../core/units/temperature.ts';
+import { fieldOfVolume, figureOfVolume, parseVolume } from '../../../core/units/volume.ts';
+import { celsiusTyped, fieldOfTemperature } from '../../../core/units/temperature.ts';
 import { ticked, typedDuration, typedName, typedNumber, typedText, typedVolume } from '../../ui/typed.ts';
 
 const TIME = 'A time is minutes and seconds, such as 3:15, or seconds, such as 195.';
@@ -122,9 +122,8 @@ export function emptyBath(id: string): Record<string, unknown> {
 }
 
 export function leafletFromKit(kit: Kit, { temperature: unit, volume: volumeUnit }: Units): Record<string, unknown> {
-  const shown = (c: number | undefined) => (c === undefined ? undefined : unit === 'C' ? c : tidy(fahrenheitFromCelsius(c)));
-  // In ml as it stands; in ounces to a thousandth, so that 500 ml comes back as 500 ml.
-  const amount = (ml: number | undefined) => (ml === undefined ? undefined : volumeUnit === 'ml' ? ml : finelyIn(ml, volumeUnit));
+  const shown = (c: number | undefined) => (c === undefined ? undefined : fieldOfTemperature(c, unit));
+  const amount = (ml: number | undefined) => (ml === undefined ? undefined : fieldOfVolume(ml, volumeUnit));
   return {
     name: kit.name,
     process: kit.process,
@@ -174,14 +173,6 @@ export function leafletFromKit(kit: Kit, { temperature: unit, volume: volumeUnit
   };
 }
 
-function finelyIn(ml: number, unit: VolumeUnit): number {
-  const each = parseVolume('1000', unit) ?? 1;
-  return Math.round((ml / (each / 1000)) * 1000) / 1000;
-}
-
-/** °F with a decimal is coarser than °C with one: two decimals bring 38 °C back as 38 °C. */
-const tidy = (value: number) => Math.round(value * 100) / 100;
-
 /**
  * The kit document of a filled-in leaflet. Fields that this form does not know stay as `original` has them,
  * so that a document from a later version survives being edited (domain.md 4).
@@ -210,7 +201,7 @@ export function kitFromLeaflet(leaflet: Leaflet, units: Units, id: string, origi
 }
 
 function bathFromLeaflet(bath: LeafletBath, { temperature: unit, volume }: Units, before: Bath | undefined): Bath {
-  const celsius = (value: number) => (unit === 'C' ? value : tidy(celsiusFromFahrenheit(value)));
+  const celsius = (value: number) => celsiusTyped(value, unit);
   const { critical: _, range: __, push: ___, exhaustion: ____, agitation: _____, keepsDays: ______, mix: _______, ...kept } = before ?? {};
   const { waterC: ________, stirS: _________, ...mixKept } = before?.mix ?? { waterMl: 0, parts: [] };
   const push = pushRule(bath);

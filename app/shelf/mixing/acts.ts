@@ -25,9 +25,12 @@ export function loader({ params }: Route.LoaderArgs) {
 export async function action({ request, params }: Route.ActionArgs) {
   const mixing = findMixing(params.mixingId);
   const asJson = request.headers.get('content-type')?.includes('json') ?? false;
-  if (!mixing) throw data({ message: 'There is no such mixing.' }, { status: 404 });
+  // A page without scripts is led to where its refusal stands.
+  const back = (says: string) => redirect(`/mixing/${params.mixingId}?says=${encodeURIComponent(says)}`);
+  if (!mixing) throw asJson ? data({ message: 'There is no such mixing.' }, { status: 404 }) : back('');
   const posted = asJson ? await bodyOf(request) : await formOf(request);
-  if (!actSchema.isValidSync(posted, { strict: true })) throw data({ message: 'That is no act of a mixing.' }, { status: 422 });
+  const NO_ACT = 'That is no act of a mixing.';
+  if (!actSchema.isValidSync(posted, { strict: true })) throw asJson ? data({ message: NO_ACT }, { status: 422 }) : back(NO_ACT);
   const { id, kind, step = '', atMs } = posted;
   // Whatever a screen's clock says, nothing is done in the future.
   const act = { id, kind, step, atMs: Math.min(atMs, nowMs()) } as MixingAct;

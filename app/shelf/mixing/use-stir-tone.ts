@@ -20,7 +20,7 @@ export function useStirTone(endsAtMs: number | null, clock: { readonly nowMs: nu
     const now = clock.nowMs + (performance.now() - began.current) * clock.speed;
     const inS = (endsAtMs - now) / 1000 / clock.speed;
     if (inS <= 0) return;
-    player.current?.schedule([{ tone: 'end', inS }]);
+    player.current?.schedule([{ id: `stir@${endsAtMs}`, tone: 'end', inS }]);
     const shake = setTimeout(() => navigator.vibrate?.(600), inS * 1000);
     return () => {
       clearTimeout(shake);
