@@ -44,7 +44,10 @@ function useZone(known: string): void {
     const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
     if (!zone || zone === known) return;
     void fetch('/zone', { method: 'POST', body: new URLSearchParams({ zone }) })
-      .then((answer) => (answer.ok ? revalidate() : undefined))
+      .then(async (answer) => {
+        const { zone: now } = (await answer.json()) as { zone?: unknown };
+        if (answer.ok && now !== known) await revalidate();
+      })
       .catch(() => {
         // Without the server the page keeps the zone it was made in.
       });

@@ -13,6 +13,7 @@ import { showDuration } from '../../core/units/duration.ts';
 import { textIn } from '../../core/units/sentence.ts';
 import type { loader as rootLoader } from '../root.tsx';
 import { useAwake } from '../ui/use-awake.ts';
+import { useFocusKept } from '../ui/use-focus-kept.ts';
 import { DEFAULT_UNITS, UnitsContext } from '../ui/units.ts';
 import { Acts } from './acts.tsx';
 import type { BenchRun, OwnEffects, SeenRun } from './bench-run.ts';
@@ -51,6 +52,7 @@ interface BenchScreenProps {
 export function BenchScreen({ run, place = benchPlace(run.runId), own = null }: BenchScreenProps) {
   const { runId, sessionId, thermometers } = run;
   const units = useRouteLoaderData<typeof rootLoader>('root')?.units ?? DEFAULT_UNITS;
+  const main = useFocusKept<HTMLElement>();
   const { view, clock, act, forgetRefusal, ready, settled } = useBench({
     runId,
     place,
@@ -136,7 +138,7 @@ export function BenchScreen({ run, place = benchPlace(run.runId), own = null }: 
             <h1 className="mb-4 text-lg leading-tight font-bold">{plan.title}</h1>
             <Column {...shared} />
           </aside>
-          <main className="flex min-h-dvh min-w-0 flex-col px-4 py-3 sm:px-7 sm:py-5">
+          <main ref={main} tabIndex={-1} className="outline-none flex min-h-dvh min-w-0 flex-col px-4 py-3 sm:px-7 sm:py-5">
             <header className="mb-2 flex items-start justify-between gap-x-4 text-night-quiet">
               <p className="min-w-0">
                 {!run.benchOnly && (
@@ -261,6 +263,6 @@ export function BenchScreen({ run, place = benchPlace(run.runId), own = null }: 
 /** A run that was planned anew on another screen is followed to where it went. */
 function useMoved(to: string | null): void {
   useEffect(() => {
-    if (to !== null) location.replace(to === '' ? '/bench' : `/bench/${to}`);
+    if (to !== null) location.replace(to === '' ? '/bench?went=plan' : `/bench/${to}`);
   }, [to]);
 }

@@ -21,7 +21,7 @@ export function loader({ params, request, context }: Route.LoaderArgs) {
   const run = findRun(params.runId);
   if (!run) throw data('There is no such run. It may belong to another Steady Reel.', { status: 404 });
   // Planned anew or taken back to the plan, on another screen perhaps: what stands in its place is what is wanted.
-  if (run.state === 'cancelled') throw redirectDocument(`/bench/${liveRun()?.id ?? ''}`);
+  if (run.state === 'cancelled') throw redirectDocument(liveRun() ? `/bench/${liveRun()?.id ?? ''}` : '/bench?went=plan');
   const inSession = runsOfSession(run.sessionId).filter((other) => other.state !== 'cancelled').length;
   const { plan } = run;
   const asked = new URL(request.url).searchParams;

@@ -5,18 +5,19 @@ import type { Route } from './+types/empty.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Bench · Steady Reel' }];
 
-export function loader({ context }: Route.LoaderArgs) {
+export function loader({ context, request }: Route.LoaderArgs) {
   const live = liveRun();
   if (live) throw redirectDocument(`/bench/${live.id}`);
   const next = queuedRuns()[0];
   return {
     benchOnly: context.who?.screen?.role === 'bench',
+    went: new URL(request.url).searchParams.get('went') === 'plan',
     next: next ? { id: next.id, title: next.plan.title, position: next.position } : null,
   };
 }
 
 export default function EmptyBench({ loaderData }: Route.ComponentProps) {
-  const { next, benchOnly } = loaderData;
+  const { next, benchOnly, went } = loaderData;
   return (
     <>
       <PageHead title="Bench">The run in progress.</PageHead>
@@ -33,7 +34,7 @@ export default function EmptyBench({ loaderData }: Route.ComponentProps) {
         </Empty>
       ) : (
         <Empty
-          title="Nothing is in the tank"
+          title={went ? 'That run went back to the plan' : 'Nothing is in the tank'}
           action={
             benchOnly ? (
               <span className="inline-flex flex-wrap justify-center gap-3">

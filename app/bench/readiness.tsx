@@ -1,6 +1,6 @@
 import { jugInWords } from '../../core/chemistry/spent.ts';
 import { CAPS_WHILE_WARMING } from '../../core/chemistry/safety-words.ts';
-import { useState, type ReactNode } from 'react';
+import { useEffect, useState, type ReactNode } from 'react';
 import { Form, useFetcher } from 'react-router';
 import { isDeveloper, isWater } from '../../core/kit/kind.ts';
 import { isRepair } from '../../core/run/repair.ts';
@@ -69,7 +69,7 @@ export function Readiness({
   const units = useUnits();
   const measured = sessionId === null ? null : { runId, sessionId, plan, thermometers, measuring, measure };
   const checks = readinessChecks(plan, units, bottles, today);
-  const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
+  const [ticked, setTicked] = useTicks(sessionId ?? runId);
   const left = checks.filter((check) => !ticked.has(check.id));
   const readied = { kind: 'readied' as const, skipped: left.map((check) => check.asks) };
   return (
@@ -143,6 +143,40 @@ export function Readiness({
       </div>
     </section>
   );
+}
+
+/**
+ * What was ticked stays ticked while the evening is the same one: a developer that is measured anew makes another run of it,
+ * and the tank is as closed as it was.
+ */
+function useTicks(evening: string): [ReadonlySet<string>, (change: (before: ReadonlySet<string>) => ReadonlySet<string>) => void] {
+  const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
+  const kept = `steady-reel-ticked-${evening}`;
+  useEffect(() => {
+    // Only the browser knows what was ticked before the page was made anew.
+    // eslint-disable-next-line react-hooks/set-state-in-effect
+    setTicked(readTicks(kept));
+  }, [kept]);
+  const change = (to: (before: ReadonlySet<string>) => ReadonlySet<string>) =>
+    setTicked((before) => {
+      const after = to(before);
+      try {
+        sessionStorage.setItem(kept, JSON.stringify([...after]));
+      } catch {
+        // Ticked for this page only.
+      }
+      return after;
+    });
+  return [ticked, change];
+}
+
+function readTicks(kept: string): ReadonlySet<string> {
+  try {
+    const ticks = JSON.parse(sessionStorage.getItem(kept) ?? '[]') as unknown;
+    return new Set(Array.isArray(ticks) ? ticks.filter((each) => typeof each === 'string') : []);
+  } catch {
+    return new Set();
+  }
 }
 
 /** The developer as it is now: measured, the times follow, for this run and those after it. */
@@ -255,7 +289,7 @@ function waters(plan: RunPlan, at: (step: PlannedStep) => string): Check[] {
     if (!names.includes(name)) names.push(name);
     kinds.set(at(step), names);
   }
-  return [...kinds].map(([figure, names]) => ({ id: `water-${figure}`, asks: `Water for the ${inAList(names)}`, figure }));
+  return [...kinds].map(([figure, names]) => ({ id: `water-${names.join('-')}`, asks: `Water for the ${inAList(names)}`, figure }));
 }
 
 function inAList(names: readonly string[]): string {

@@ -30,6 +30,7 @@ export interface ChannelView {
 }
 
 const RETRY_MS = [500, 1000, 2000, 4000];
+const GONE_MS = 60_000;
 const REOPEN_MS = 1500;
 const ANSWER_WITHIN_MS = 8000;
 
@@ -37,7 +38,7 @@ const ANSWER_WITHIN_MS = 8000;
 type Delivery =
   | { readonly kind: 'kept'; readonly seq: number }
   | { readonly kind: 'refused'; readonly message: string; readonly movedTo: string | null }
-  | { readonly kind: 'not-now'; readonly message: string | null };
+  | { readonly kind: 'not-now' | 'gone'; readonly message: string | null };
 
 /**
  * A run as this screen knows it: events the server has, then acts still on their way, folded into one state. Acts count
@@ -201,12 +202,14 @@ export class RunChannel {
     try {
       for (let event = this.pending[0]; event; event = this.pending[0]) {
         const delivery = await this.send(event);
-        if (delivery.kind === 'not-now') {
+        if (delivery.kind === 'not-now' || delivery.kind === 'gone') {
           this.failures++;
           this.connection = 'alone';
           this.held = delivery.message;
           clearTimeout(this.retryTimer);
-          this.retryTimer = setTimeout(() => void this.deliver(), RETRY_MS[Math.min(this.failures, RETRY_MS.length) - 1]);
+          // A run that this book does not have may come back with another copy of it; nobody waits for that by the second.
+          const retryMs = delivery.kind === 'gone' ? GONE_MS : RETRY_MS[Math.min(this.failures, RETRY_MS.length) - 1];
+          this.retryTimer = setTimeout(() => void this.deliver(), retryMs);
           break;
         }
         this.failures = 0;
@@ -246,7 +249,7 @@ export class RunChannel {
           message: message ?? 'The server did not accept it.',
           movedTo: typeof said.movedTo === 'string' ? said.movedTo : null,
         };
-      return { kind: 'not-now', message };
+      return { kind: answer.status === 404 ? 'gone' : 'not-now', message };
     } catch {
       return { kind: 'not-now', message: null };
     }

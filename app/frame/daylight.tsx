@@ -6,6 +6,7 @@ import { personsCurrency, storedSetting } from '../server/settings.server.ts';
 import { liveRunTitle } from '../server/runs.server.ts';
 import type { Route } from './+types/daylight.ts';
 import type { loader as rootLoader } from '../root.tsx';
+import { useFocusKept } from '../ui/use-focus-kept.ts';
 import { DEFAULT_UNITS, UnitsContext } from '../ui/units.ts';
 import { UnitsSwitch } from './units-switch.tsx';
 
@@ -35,6 +36,7 @@ export default function Daylight({ loaderData }: Route.ComponentProps) {
   const units = useRouteLoaderData<typeof rootLoader>('root')?.units ?? DEFAULT_UNITS;
   // A screen that was let in to the Bench alone is offered nothing else.
   const whole = loaderData.asks !== 'bench';
+  const main = useFocusKept<HTMLElement>();
   return (
     <UnitsContext value={units}>
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-straw focus:p-3">
@@ -104,7 +106,7 @@ export default function Daylight({ loaderData }: Route.ComponentProps) {
           </div>
         </div>
       </header>
-      <main id="main" className="mx-auto max-w-[1360px] px-4 py-6 sm:px-6">
+      <main id="main" ref={main} tabIndex={-1} className="mx-auto max-w-[1360px] px-4 py-6 outline-none sm:px-6">
         <Outlet />
       </main>
     </UnitsContext>

@@ -10,7 +10,7 @@ import {
   faultOfBackup,
   type BackupKind,
 } from '../server/backups.server.ts';
-import { bookImports, mergeBook, previewBook, undoImport } from '../server/book/merge-book.server.ts';
+import { bookImports, mergeBook, previewBook, relabelled, undoImport } from '../server/book/merge-book.server.ts';
 import { readBook } from '../server/book/read-book.ts';
 import { nowMs, shownInstant } from '../server/clock.server.ts';
 import { liveRunTitle } from '../server/runs.server.ts';
@@ -66,6 +66,7 @@ function broughtBook(id: string | null): BroughtBook | null {
     fileName: kept.fileName,
     written: Number.isNaN(written) ? null : shownInstant(written, 'd MMMM yyyy, HH:mm'),
     sections: previewBook(book.value),
+    relabelled: relabelled(book.value),
   };
 }
 
@@ -89,11 +90,13 @@ export async function action({ request }: Route.ActionArgs) {
       const kept = keptBook(id);
       const book = kept && readBook(kept.text);
       if (!kept || !book?.ok) return refuse('in', 'That book is not here any more. Bring it again.', 409);
-      const merged = mergeBook(book.value, form.get('theirs') === 'yes', kept.fileName, nowMs());
+      const moved = relabelled(book.value);
+      const labels = moved.length > 0 ? ` Change these labels: ${moved.map(({ from, to }) => `B${from} is B${to} now`).join(', ')}.` : '';
+      const merged = mergeBook(book.value, form.get('theirs') === 'yes', kept.fileName, nowMs(), form.get('settings') === 'yes');
       if (!merged.ok) return refuse('in', merged.says, 409);
       merged.runIds.forEach(indexRunAnew);
       dropBook(id);
-      throw done(`Brought in: ${merged.added} added${merged.replaced > 0 ? `, ${merged.replaced} replaced` : ''}.`);
+      throw done(`Brought in: ${merged.added} added${merged.replaced > 0 ? `, ${merged.replaced} replaced` : ''}.${labels}`);
     }
     case 'forget':
       dropBook(textOf(form, 'brought'));

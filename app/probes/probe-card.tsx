@@ -1,6 +1,7 @@
 import { Form, useSubmit } from 'react-router';
 import type { ReadingOf } from '../../core/run/event.ts';
 import type { Heard } from '../../core/probe/heard.ts';
+import { showMinutes } from '../../core/units/duration.ts';
 import { showTemperature } from '../../core/units/temperature.ts';
 import { INPUT_SHAPE } from '../ui/fields.tsx';
 import { Button, Card } from '../ui/parts.tsx';
@@ -11,6 +12,8 @@ interface ProbeShown {
   readonly name: string;
   readonly reads: ReadingOf | null;
   readonly heard: Heard;
+  /** How far its clock is behind, in seconds; null where it is right. */
+  readonly behindS: number | null;
   /** Seconds before now, and what came. */
   readonly points: readonly { readonly atS: number; readonly c: number }[];
   readonly setAside: readonly { readonly at: string; readonly c: number; readonly why: string }[];
@@ -39,6 +42,11 @@ export function ProbeCard({
             {name}
           </h2>
           <p className="text-quiet">{inWords(heard)}</p>
+          {probe.behindS !== null && (
+            <p role="alert" className="font-semibold text-hot">
+              It sends now, under times {showMinutes(probe.behindS)} back: set its clock. Until then nothing follows what it says.
+            </p>
+          )}
         </div>
         {heard.kind !== 'never' && (
           <p className={`figure text-4xl font-semibold ${heard.kind === 'lost' ? 'text-quiet line-through decoration-2' : ''}`}>

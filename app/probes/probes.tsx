@@ -1,5 +1,5 @@
 import { getFormProps } from '@conform-to/react';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import { data, Form, redirect, useRevalidator } from 'react-router';
 import type { ReadingOf } from '../../core/run/event.ts';
 import { heard } from '../../core/probe/heard.ts';
@@ -8,7 +8,16 @@ import { nowMs, shownInstant } from '../server/clock.server.ts';
 import { listBatches } from '../server/batches.server.ts';
 import { inTransaction } from '../server/database.server.ts';
 import { listHeaters, setHeaterDeleted, setHeaterTo } from '../server/heaters.server.ts';
-import { findProbe, listProbes, probeReadings, recentlySetAside, setProbeDeleted, setProbeReads } from '../server/probes.server.ts';
+import {
+  behindS,
+  findProbe,
+  lastReadings,
+  listProbes,
+  probeReadings,
+  recentlySetAside,
+  setProbeDeleted,
+  setProbeReads,
+} from '../server/probes.server.ts';
 import { storedUnits } from '../server/settings.server.ts';
 import { liveRun } from '../server/runs.server.ts';
 import { announceProbes } from '../run/live-runs.server.ts';
@@ -38,7 +47,8 @@ export function loader({ request }: Route.LoaderArgs) {
     return {
       name,
       reads,
-      heard: heard(readings, now),
+      heard: heard(readings.length > 0 ? readings : lastReadings(name, 1), now),
+      behindS: behindS(name, now),
       points: readings
         .filter((_, i) => i % every === 0 || i === readings.length - 1)
         .map(({ atMs, c }) => ({ atS: (atMs - now) / 1000, c })),
@@ -117,9 +127,12 @@ function putInto(name: string, into: string) {
   throw redirect('/probes');
 }
 
-export default function Probes({ loaderData, actionData }: Route.ComponentProps) {
+export default function Probes({ loaderData, actionData: answered }: Route.ComponentProps) {
   const { probes, heaters, places, address } = loaderData;
   useLookAgain();
+  // The page is read again every two seconds, and what the last press answered must outlast that.
+  const [actionData, setAnswered] = useState(answered);
+  if (answered && answered !== actionData) setAnswered(answered);
   return (
     <>
       <PageHead title="Probes">

@@ -8,7 +8,7 @@ import { refusalOf } from '../../core/run/guard.ts';
 import { timesPoured, withEvent, type RunState } from '../../core/run/state.ts';
 import { entriesOfRun, undoEntry, writeEntry, writeRun } from '../server/bottle-entries.server.ts';
 import { findBatch } from '../server/batches.server.ts';
-import { nowMs, today } from '../server/clock.server.ts';
+import { holdClock, nowMs, today } from '../server/clock.server.ts';
 import { inTransaction } from '../server/database.server.ts';
 import { effectOnBottles } from './effect-of-run.server.ts';
 import { announceRun } from './live-runs.server.ts';
@@ -16,7 +16,7 @@ import { indexRunAnew } from './run-index.server.ts';
 import { forgetState, stateOfRun } from './run-state.server.ts';
 import { findRoll, rollsOfRun, setRollState } from '../server/rolls.server.ts';
 import { findEvent, insertEvent } from '../server/run-events.server.ts';
-import { findRun, liveRun, sessionStartedAtMs, setRunState, type Run } from '../server/runs.server.ts';
+import { findRun, liveRun, liveRunTitle, sessionStartedAtMs, setRunState, type Run } from '../server/runs.server.ts';
 
 export type Recorded =
   | { readonly ok: true; readonly seq: number; readonly repeated: boolean }
@@ -38,7 +38,7 @@ const LONGEST_REGRET_MS = 6 * 3600 * 1000;
  * name of the screen it was pressed on; null for this machine itself.
  */
 export function recordEvent(runId: string, body: unknown, madeOn: string | null = null): Recorded {
-  const recorded = inTransaction((): Recorded => {
+  const recorded = remembersNothingOfWhatFailed((): Recorded => {
     const run = findRun(runId);
     if (!run) return { ok: false, status: 404, message: 'There is no such run.' };
     const read = readRunEvent(body, run.plan);
@@ -71,10 +71,20 @@ export function recordEvent(runId: string, body: unknown, madeOn: string | null 
     tellTheBottles(run, state, event);
     return { ok: true, seq, repeated: false };
   });
-  // What a rolled-back transaction had folded must not be remembered.
   if (!recorded.ok) forgetState();
   if (recorded.ok && !recorded.repeated) announceRun(runId);
   return recorded;
+}
+
+/** A transaction that fails leaves the memory of the server as it was: neither a folded state nor a clock that was let go. */
+function remembersNothingOfWhatFailed<T>(does: () => T): T {
+  try {
+    return inTransaction(does);
+  } catch (error) {
+    forgetState();
+    holdClock(liveRunTitle() !== null);
+    throw error;
+  }
 }
 
 function sameEvent(document: string, event: RunEvent): boolean {

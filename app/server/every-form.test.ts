@@ -78,3 +78,31 @@ test.each(FORMS)('whatever is posted as %s is read or refused by field, and neve
     { numRuns: 300 },
   );
 });
+
+/** Every box of a form that can be ticked, by its name as a browser posts it. */
+function boxesOf(schema: AnyObjectSchema, before = ''): string[] {
+  return Object.entries(schema.fields).flatMap(([name, field]): string[] => {
+    const at = before === '' ? name : `${before}.${name}`;
+    const { type, innerType } = field as { type?: string; innerType?: AnyObjectSchema };
+    if (type === 'boolean') return [at];
+    if (type === 'array' && innerType && 'fields' in innerType) return boxesOf(innerType, `${at}[0]`);
+    return type === 'object' ? boxesOf(field as AnyObjectSchema, at) : [];
+  });
+}
+
+test('every box of every form can be ticked: what a browser posts for it is no fault, and reads as yes', () => {
+  const all = FORMS.flatMap(([name, schema]) => boxesOf(schema).map((box) => [name, schema, box] as const));
+  expect(all.map(([name, , box]) => `${name}: ${box}`)).toEqual(
+    expect.arrayContaining(['a roll: keeper', 'the evening: lidded', 'a leaflet: baths[0].tap']),
+  );
+  for (const [name, schema, box] of all) {
+    const form = new FormData();
+    form.append(box, 'on');
+    const read = readForm(schema, form);
+    const fault = read.ok ? undefined : read.reply.error?.[box];
+    expect([name, box, fault]).toEqual([name, box, undefined]);
+    // Alone, without the other fields of its form, it reads as yes.
+    const field = schema.fields[box] as { cast: (value: unknown) => unknown } | undefined;
+    if (field) expect([name, box, field.cast('on'), field.cast(undefined)]).toEqual([name, box, true, false]);
+  }
+});

@@ -69,6 +69,23 @@ export function insertReadings(name: string, readings: readonly ProbeReading[], 
   for (const { atMs, c } of readings) insert.run(name, atMs, c, heardAtMs);
 }
 
+/** A delivery that took longer than this on its way was kept meanwhile; so does a clock that is wrong. */
+const BEHIND_MS = 60_000;
+/** Of one that sends now. */
+const SENDS_NOW_MS = 30_000;
+
+/**
+ * How far behind the clock of a probe is that sends now and whose newest reading is long past, in seconds; null where it is
+ * not. What it sends is kept under the instants that it says, where nobody looks for it.
+ */
+export function behindS(name: string, nowMs: number): number | null {
+  const last = sql(
+    'SELECT at_ms AS atMs, heard_at_ms AS heardAtMs FROM probe_readings WHERE probe = ? ORDER BY heard_at_ms DESC, at_ms DESC LIMIT 1',
+  ).get(name) as { atMs: number; heardAtMs: number } | undefined;
+  if (!last || nowMs - last.heardAtMs > SENDS_NOW_MS || last.heardAtMs - last.atMs < BEHIND_MS) return null;
+  return Math.round((last.heardAtMs - last.atMs) / 1000);
+}
+
 const MOST_SET_ASIDE = 200;
 
 export function insertSetAside(name: string, readings: readonly SetAside[], heardAtMs: number): void {

@@ -5,7 +5,8 @@ import { whoAsks } from './who.ts';
 const MOST_A_SCREEN = 24;
 const MOST_IN_ALL = 120;
 
-const isStream = (path: string) => /^\/(bench\/[^/]+|evening)\/stream$/.test(path);
+// Routes are found whatever the case and however the path ends; a practice is listened to as a run is.
+const isStream = (path: string) => /^\/(bench\/[^/]+|practice\/[^/]+|evening)\/stream\/*$/i.test(path);
 
 /** Keeps the number of open streams within what a household has, and ends those of a screen that was taken off. */
 export class OpenStreams {

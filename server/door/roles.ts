@@ -34,6 +34,12 @@ export function mayAsk(role: 'owner' | 'book' | 'bench', path: string, method = 
   return role === 'book' || (method === 'GET' && READ_AT_THE_BENCH.test(page)) || OF_THE_BENCH.some((each) => each.test(page));
 }
 
+/** A sentence with a way back, for a browser that followed a link. */
+function refusalPage(message: string): string {
+  return `<!doctype html><html lang="en-GB"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>Not on this screen · Steady Reel</title></head>
+<body style="margin:0;font:18px/1.5 system-ui,sans-serif;background:#eef2ee;color:#0b2b30"><main style="max-width:32rem;margin:0 auto;padding:2rem 1.2rem"><h1 style="font-size:1.4rem">Not on this screen</h1><p>${message}</p><p><a style="color:#0f3d42;font-weight:700" href="/bench">To the Bench</a></p></main></body></html>`;
+}
+
 /** Keeps each screen to what it was let in to. The Bench's own screen is led to the Bench. */
 export const roles: RequestHandler = (request, response, next) => {
   const { kind, screen } = whoAsks(response);
@@ -45,5 +51,8 @@ export const roles: RequestHandler = (request, response, next) => {
     role === 'bench'
       ? 'This screen was let in to the Bench only. Whoever sits at the laptop can give it the whole book.'
       : 'Who may come in is decided at the laptop itself.';
-  response.status(403).type('text/plain').send(message);
+  response.status(403);
+  if (request.accepts(['text/plain', 'html']) === 'html' && request.method === 'GET')
+    return response.type('html').send(refusalPage(message));
+  response.type('text/plain').send(message);
 };

@@ -26,6 +26,8 @@ export function PracticeSign({
     const before = speed;
     setSpeed(to);
     setSaid('');
+    // Space is the act of the Bench again, not another speed.
+    (document.activeElement as HTMLElement | null)?.blur();
     // A screen may be behind the server for a moment, and never ahead of it: an act from the future would not count.
     if (to < before) clock?.goAt(to * houseSpeed);
     try {

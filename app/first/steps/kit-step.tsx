@@ -1,6 +1,6 @@
 import { getFormProps, type SubmissionResult } from '@conform-to/react';
-import { useState } from 'react';
-import { Form, Link } from 'react-router';
+import { useState, type MouseEvent } from 'react';
+import { Form, Link, useLocation, useNavigate } from 'react-router';
 import { isMainDeveloper, type StepKind } from '../../../core/kit/kind.ts';
 import { whatItDoes } from '../../../core/beginner/what-a-bath-does.ts';
 import { FormErrors, TextField } from '../../ui/fields.tsx';
@@ -23,10 +23,44 @@ interface KitStepProps {
   readonly reply: SubmissionResult | null;
 }
 
+interface Kept {
+  readonly fields: Readonly<Record<string, string>>;
+  readonly baths: Readonly<Record<string, Readonly<Record<string, string>>>>;
+}
+
+const KEPT_FIELDS = ['name', 'makesMl', 'capacityRolls', 'wearPercent', 'otherTemp', 'otherTime'];
+
+/** What stands in the form, by field, and of each bottle by its bath. */
+function keptOf(form: FormData, baths: readonly { readonly id: string }[]): Kept {
+  const text = (name: string) => String(form.get(name) ?? '');
+  return {
+    fields: Object.fromEntries(KEPT_FIELDS.map((name) => [name, text(name)])),
+    baths: Object.fromEntries(baths.map(({ id }, i) => [id, { temp: text(`baths[${i}].temp`), time: text(`baths[${i}].time`) }])),
+  };
+}
+
+function readKept(state: unknown): Kept {
+  const typed = (state as { typed?: Partial<Kept> } | null)?.typed;
+  return { fields: typed?.fields ?? {}, baths: typed?.baths ?? {} };
+}
+
 /** The leaflet typed in, field by field, with a picture of where a leaflet says it. */
 export function KitStep({ kit, ownKits, likes, like, reply }: KitStepProps) {
   const units = useUnits();
-  const [form, fields] = useCheckedForm(firstKitSchema(units), reply, { like: like.id, baths: like.baths.map(() => ({})) });
+  const kept = readKept(useLocation().state);
+  const [form, fields] = useCheckedForm(firstKitSchema(units), reply, {
+    ...kept.fields,
+    like: like.id,
+    baths: like.baths.map(({ id }) => kept.baths[id] ?? {}),
+  });
+  const navigate = useNavigate();
+  /** Another box has other bottles; what was typed of those in both stays. */
+  const choose = (event: MouseEvent, to: string) => {
+    const typed = document.getElementById(form.id);
+    if (!(typed instanceof HTMLFormElement)) return;
+    event.preventDefault();
+    void navigate(to, { state: { typed: keptOf(new FormData(typed), like.baths) }, preventScrollReset: true });
+  };
   const [part, setPart] = useState<LeafletPart | null>(null);
   const baths = fields.baths.getFieldList();
   const at = (of: LeafletPart) => ({ onFocus: () => setPart(of), onBlur: () => setPart(null) });
@@ -45,6 +79,7 @@ export function KitStep({ kit, ownKits, likes, like, reply }: KitStepProps) {
             key={each.id}
             to={`/first-roll?step=kit&like=${each.id}`}
             preventScrollReset
+            onClick={(event) => choose(event, `/first-roll?step=kit&like=${each.id}`)}
             aria-current={each.id === like.id ? 'true' : undefined}
             className={`flex min-h-11 items-center rounded-card border px-3 no-underline ${each.id === like.id ? 'border-petrol bg-petrol font-bold text-white' : 'border-[#8aa39e] bg-card'}`}
           >

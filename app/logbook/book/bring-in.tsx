@@ -7,6 +7,8 @@ export interface BroughtBook {
   readonly fileName: string;
   readonly written: string | null;
   readonly sections: readonly SectionPreview[];
+  /** Bottles that would have another number here than on their labels. */
+  readonly relabelled: readonly { readonly from: number; readonly to: number; readonly name: string }[];
 }
 
 const SECTION_WORDS: Readonly<Record<string, string>> = {
@@ -78,6 +80,12 @@ export function BringIn({ book }: { readonly book: BroughtBook }) {
           ))}
         </tbody>
       </table>
+      {book.relabelled.length > 0 && (
+        <p className="mt-3 font-semibold">
+          These numbers are other bottles here. Change the labels once it is in:{' '}
+          {book.relabelled.map(({ from, to, name }) => `${name} B${from} becomes B${to}`).join(', ')}.
+        </p>
+      )}
       <Form method="post" className="mt-3">
         <input type="hidden" name="brought" value={book.id} />
         {different > 0 && (
@@ -85,6 +93,14 @@ export function BringIn({ book }: { readonly book: BroughtBook }) {
             <input type="checkbox" name="theirs" value="yes" className="mt-1 size-5 shrink-0 accent-petrol" />
             <span>
               Where they differ, take the book’s. <span className="text-quiet">Unticked, yours stays. Acts and entries always stay.</span>
+            </span>
+          </label>
+        )}
+        {book.sections.some(({ name, fresh: settings, different: other }) => name === 'settings' && settings + other > 0) && (
+          <label className="mb-2 flex items-start gap-3">
+            <input type="checkbox" name="settings" value="yes" className="mt-1 size-5 shrink-0 accent-petrol" />
+            <span>
+              Its settings too: units, habits, the tub. <span className="text-quiet">Unticked, yours stay.</span>
             </span>
           </label>
         )}

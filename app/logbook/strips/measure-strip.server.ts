@@ -65,12 +65,13 @@ export async function prepareScan(file: string, scan: Scan): Promise<void> {
 
 /** What was proposed when the scan came; the person has the last word, so a file that cannot be read is as if nothing was found. */
 export async function proposedOn(stored: StoredScan): Promise<Proposal> {
-  const read = await readFile(proposalFile(stored.file), 'utf8').catch(() => 'null');
-  const proposal = JSON.parse(read) as Partial<Proposal> | null;
+  const proposal = await readFile(proposalFile(stored.file), 'utf8')
+    .then((text) => JSON.parse(text) as { rectangles?: Partial<Rectangles>; found?: unknown } | null)
+    .catch(() => null);
   const whole = STRIP_PARTS.every((part) =>
-    (['x', 'y', 'w', 'h'] as const).every((side) => Number.isInteger(proposal?.rectangles?.[part][side])),
+    (['x', 'y', 'w', 'h'] as const).every((side) => Number.isInteger(proposal?.rectangles?.[part]?.[side])),
   );
   return whole && proposal?.rectangles
-    ? { rectangles: proposal.rectangles, found: proposal.found === true }
+    ? { rectangles: proposal.rectangles as Rectangles, found: proposal.found === true }
     : { rectangles: inPixels(SIDE_BY_SIDE, stored), found: false };
 }

@@ -22,10 +22,10 @@ import { addMeasure } from '../measures.server.ts';
 import { findRuns } from '../run-search.server.ts';
 import { findRoll } from '../rolls.server.ts';
 import { saveContains } from '../safety-sheets.server.ts';
-import { writeSetting } from '../settings.server.ts';
+import { storedUnits, writeSetting } from '../settings.server.ts';
 import { saveThermometer } from '../thermometers.server.ts';
 import { houseKit } from '../../../core/kit/a-kit.fixture.ts';
-import { bookImports, mergeBook, previewBook, undoImport } from './merge-book.server.ts';
+import { bookImports, mergeBook, previewBook, relabelled, undoImport } from './merge-book.server.ts';
 import { readBook, type Book } from './read-book.ts';
 import { BOOK_SECTIONS, type BookRecord } from './sections.ts';
 import { writeBook } from './write-book.server.ts';
@@ -149,14 +149,14 @@ test('every table and column of the database is in the book, but for what is mad
 
 test('out, wiped, in: the same book to the last byte of meaning, and found by the same words', () => {
   useDatabase('wiped.db');
-  const merged = mergeBook(read(mine), false, 'mine.book.json', 100);
+  const merged = mergeBook(read(mine), false, 'mine.book.json', 100, true);
   if (!merged.ok) throw new Error(merged.says);
   merged.runIds.forEach(indexRunAnew);
   expect(bookText()).toBe(mine);
   expect([search('crisp'), search('warm'), search('ours')]).toEqual([['ours-run'], ['ours-run'], ['ours-run']]);
   expect(findBatch('ours-two')?.bottles[0]).toMatchObject({ cap: 'red', rollsDone: 2, standing: 'good' });
   // In once more, it has nothing new, and nothing is doubled.
-  const again = mergeBook(read(mine), true, 'mine.book.json', 101);
+  const again = mergeBook(read(mine), true, 'mine.book.json', 101, true);
   expect(again).toMatchObject({ ok: true, added: 0, replaced: 0 });
   expect(bookText()).toBe(mine);
 });
@@ -171,7 +171,7 @@ test('two households’ books become one: bottles of the same number stay apart,
     [mine, 'a'],
     [theirs, 'b'],
   ] as const)
-    expect(mergeBook(read(text), false, name, 1)).toMatchObject({ ok: true });
+    expect(mergeBook(read(text), false, name, 1, true)).toMatchObject({ ok: true });
   expect(findBatch('theirs-two')?.bottles.map(({ bath, mlLeft, rollsDone, cap }) => ({ bath, mlLeft, rollsDone, cap }))).toEqual(before);
   expect(findBatch('ours-two')?.bottles[0]).toMatchObject({ cap: 'red' });
   const codes = (sql('SELECT number FROM bottles').all() as { number: number }[]).map(({ number }) => number);
@@ -182,7 +182,7 @@ test('two households’ books become one: bottles of the same number stay apart,
 
 test('what differs is told and never overwritten silently; one press takes all of it back', () => {
   useDatabase('changed.db');
-  mergeBook(read(mine), false, 'first', 1);
+  mergeBook(read(mine), false, 'first', 1, true);
   sql("UPDATE rolls SET name = 'Renamed here' WHERE id = 'ours-roll'").run();
   sql("UPDATE run_events SET at_ms = 5 WHERE id = 'ours-run-event-1'").run();
   const before = bookText();
@@ -192,9 +192,9 @@ test('what differs is told and never overwritten silently; one press takes all o
     { different: 1 },
     0,
   ]);
-  expect(mergeBook(read(mine), false, 'keep', 2)).toMatchObject({ ok: true, added: 0, replaced: 0 });
+  expect(mergeBook(read(mine), false, 'keep', 2, true)).toMatchObject({ ok: true, added: 0, replaced: 0 });
   expect(bookText()).toBe(before);
-  expect(mergeBook(read(mine), true, 'theirs', 3)).toMatchObject({ ok: true, replaced: 1 });
+  expect(mergeBook(read(mine), true, 'theirs', 3, true)).toMatchObject({ ok: true, replaced: 1 });
   expect(findRoll('ours-roll')?.name).toBe('Roll of ours');
   // Acts are history: what is in the book already stays, whatever was chosen.
   expect(sql("SELECT at_ms AS at FROM run_events WHERE id = 'ours-run-event-1'").get()).toEqual({ at: 5 });
@@ -206,7 +206,7 @@ test('what differs is told and never overwritten silently; one press takes all o
 
 test('what a later version kept to take an import back is not guessed at', () => {
   useDatabase('later.db');
-  mergeBook(read(mine), false, 'first', 1);
+  mergeBook(read(mine), false, 'first', 1, true);
   const before = bookText();
   const [{ id } = { id: '' }] = bookImports();
   for (const undo of [
@@ -223,7 +223,7 @@ test('what a later version kept to take an import back is not guessed at', () =>
 
 test('a book that was brought in and built upon is not pulled from under it', () => {
   useDatabase('built.db');
-  mergeBook(read(mine), false, 'first', 1);
+  mergeBook(read(mine), false, 'first', 1, true);
   storeDoneRun('mine-on-theirs', { batchId: 'ours-one', tankId: 'ours-tank', on: '2026-11-25' });
   const before = bookText();
   expect(undoImport(bookImports()[0]?.id ?? '', 2)).toMatchObject({ ok: false, says: expect.stringContaining('built on') as string });
@@ -325,4 +325,19 @@ test('a book of the first version is brought up to date: its runs become an entr
   useDatabase('from-first-version.db');
   db();
   expect(mergeBook(book.value, false, 'old.json', 1)).toMatchObject({ ok: true });
+});
+
+test('settings come only where they are asked for, and labels that say another bottle’s number are told', () => {
+  useDatabase('another-household.db');
+  writeSetting('units', { format: 'steady-reel/units@2', temperature: 'C', volume: 'ml' });
+  storeBatch('here', 0);
+  const codes = findBatch('here')?.bottles.map(({ number }) => number) ?? [];
+  const book = read(mine);
+  const moved = relabelled(book);
+  // Numbers that are taken here are new ones there; this book's own labels stay true.
+  expect(moved.map(({ from }) => from)).toEqual(codes);
+  expect(moved.every(({ to, name }) => to > Math.max(...codes) && name !== '')).toBe(true);
+  expect(mergeBook(book, true, 'theirs.json', 1)).toMatchObject({ ok: true });
+  expect(storedUnits()).toEqual({ temperature: 'C', volume: 'ml' });
+  expect(findBatch('here')?.bottles.map(({ number }) => number)).toEqual(codes);
 });

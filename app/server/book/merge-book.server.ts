@@ -31,7 +31,7 @@ function mineOf(section: BookSection): Map<string, BookRecord> {
 }
 
 /** Numbers of bottles are this book’s own: a bottle is the same by the batch and the bath that it was mixed for. */
-function bottleNumbers(book: Book): (number: unknown) => number | null {
+function bottleNumbers(book: Book): Map<number, number> {
   const mine = mineOf(sectionNamed('bottles'));
   const taken = new Set([...mine.values()].map((record) => record['number'] as number));
   let next = Math.max(0, ...taken) + 1;
@@ -45,7 +45,17 @@ function bottleNumbers(book: Book): (number: unknown) => number | null {
     taken.add(to);
     map.set(number, to);
   }
-  return (number) => (typeof number === 'number' ? (map.get(number) ?? number) : null);
+  return map;
+}
+
+/** Bottles whose number is another one's here: their labels say the old one. */
+export function relabelled(book: Book): { readonly from: number; readonly to: number; readonly name: string }[] {
+  const numbers = bottleNumbers(book);
+  return (book.sections.get('bottles') ?? []).flatMap((record) => {
+    const from = record['number'] as number;
+    const to = numbers.get(from) ?? from;
+    return to === from ? [] : [{ from, to, name: typeof record['name'] === 'string' ? record['name'] : '' }];
+  });
 }
 
 function sectionNamed(name: string): BookSection {
@@ -60,7 +70,8 @@ function asMine(section: BookSection, record: BookRecord, numberOf: (number: unk
 }
 
 function sorted(book: Book): Sorted[] {
-  const numberOf = bottleNumbers(book);
+  const numbers = bottleNumbers(book);
+  const numberOf = (number: unknown) => (typeof number === 'number' ? (numbers.get(number) ?? number) : null);
   return BOOK_SECTIONS.map((section) => {
     const mine = mineOf(section);
     const fresh: BookRecord[] = [];
@@ -138,13 +149,14 @@ export type Merged =
 
 /**
  * Brings a book in: what is new is added, what is there stays, and what differs is replaced only where `theirs` was
- * chosen; history never is. All or nothing; one press takes it back.
+ * chosen; history never is, and settings only where `settings` asks for them. All or nothing; one press takes it back.
  */
-export function mergeBook(book: Book, theirs: boolean, fileName: string, atMs: number): Merged {
+export function mergeBook(book: Book, theirs: boolean, fileName: string, atMs: number, settings = false): Merged {
   try {
     return inTransaction((): Merged => {
       db().pragma('defer_foreign_keys = ON');
-      const all = sorted(book);
+      // How a person reads and works is theirs: another book's settings come only where they were asked for.
+      const all = sorted(book).filter(({ section }) => settings || section.name !== 'settings');
       const live = (record: BookRecord) => record['state'] === 'live';
       const runs = all.find(({ section }) => section.name === 'runs');
       if (runs?.fresh.some(live) && liveRunTitle() !== null)

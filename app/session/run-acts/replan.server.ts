@@ -1,6 +1,6 @@
 import { inTransaction } from '../../server/database.server.ts';
 import { findBatch } from '../../server/batches.server.ts';
-import { rollsOfRun, setRollState } from '../../server/rolls.server.ts';
+import { findRoll, rollsOfRun, setRollState } from '../../server/rolls.server.ts';
 import { announceRun } from '../../run/live-runs.server.ts';
 import { stateOfRun } from '../../run/run-state.server.ts';
 import { startSession, type Started } from '../../run/session-start.server.ts';
@@ -82,7 +82,14 @@ export function backToThePlan(sessionId: string): boolean {
     }
     // What was planned on paper meanwhile is one press away.
     const { before: _, ...before } = readDraft();
-    if (open.length > 0) writeDraft({ ...takenBack(sessionId, open), before });
+    // It comes back as it was arranged; where the rolls of a run that was given up wait again, all that waits is planned anew.
+    const again = runsOfSession(sessionId).some(
+      (run) => run.state === 'given-up' && run.plan.rollIds.some((id) => findRoll(id)?.state === 'waiting'),
+    );
+    if (open.length > 0 || again) {
+      const back = takenBack(sessionId, open);
+      writeDraft({ ...back, ...(again ? { arrangement: null } : {}), before });
+    }
     return open;
   });
   for (const run of left ?? []) announceRun(run.id);
