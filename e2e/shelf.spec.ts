@@ -134,10 +134,12 @@ test('half a kit from its box: mixed through a reload and a killed server, label
   await expect(page.locator('[data-act]')).toBeVisible();
   await page.getByRole('button', { name: 'More' }).click();
   await page.getByRole('button', { name: /Something got into a bottle/ }).click();
-  await page.getByRole('button', { name: /^Developer bottle 1/ }).click();
-  await page.getByRole('button', { name: /^Bleach, fixer, bleach-fix/ }).click();
-  await expect(page.getByText('Developer is spent: refused until a test passes.')).toBeVisible();
-  await page.getByRole('button', { name: 'Write it down' }).click();
+  await page
+    .getByRole('button', { name: /^Bleach, fixer, bleach-fix/ })
+    .first()
+    .click();
+  await expect(page.getByText(/^Developer is spent: no run is poured from it/).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Back to the run' }).click();
   for (let i = 0; i < 4 && !(await page.getByText(code).first().isVisible()); i++) await deliberate(page);
   await page.getByRole('button', { name: 'More' }).click();
   await page.getByRole('button', { name: /Give this run up/ }).click();

@@ -223,7 +223,9 @@ export function BenchScreen({ run, place = benchPlace(run.runId), own = null }: 
                     <LessonLine lessons={lessonsAt(run.lessons, here ? momentsOfStep(here.kind) : ['hanging-up'])} />
                   )}
                   <NowPanel {...shared} {...{ act, next, bottles }} today={run.today} explains={run.explains} />
-                  {here && state.phase !== 'paused' && <TipLine tips={tipsAtStep(here, state.phase === 'running')} {...tips} />}
+                  {here && state.phase !== 'paused' && (
+                    <TipLine tips={tipsAtStep(here, state.phase === 'running', plan.tank.method === 'rotary')} {...tips} />
+                  )}
                 </div>
                 <Acts
                   press={press}

@@ -202,7 +202,7 @@ export class RunChannel {
     try {
       for (let event = this.pending[0]; event; event = this.pending[0]) {
         const delivery = await this.send(event);
-        if (delivery.kind === 'not-now' || delivery.kind === 'gone') {
+        if (delivery.kind !== 'kept' && delivery.kind !== 'refused') {
           this.failures++;
           this.connection = 'alone';
           this.held = delivery.message;

@@ -26,7 +26,7 @@ export function UntilNextRun({ until, nowMs }: { readonly until: UntilNext; read
           ? `${bottle} back into the bath, and the bath warmer: as it is, it does not come back into its range`
           : waits(atMs) === null
             ? `${bottle}, in the bath, is in its range again`
-            : `${bottle} back into the bath: in its range again in`,
+            : `${bottle} back into the bath: in its range again`,
       left: atMs === null ? null : waits(atMs),
     })),
     { key: 'tank', does: `${tankName} and its lid rinsed and wiped dry, and into the bath if you warm it`, left: null },
@@ -36,7 +36,7 @@ export function UntilNextRun({ until, nowMs }: { readonly until: UntilNext; read
         ? 'The second set of reels; the wet one may dry'
         : reelsDryMs === null || waits(reelsDryMs) === null
           ? 'Dry reels'
-          : 'Reels stand to dry: wet reels jam. Dry in',
+          : 'Reels stand to dry: wet reels jam. Dry',
       left: secondSet || reelsDryMs === null ? null : waits(reelsDryMs),
     },
     { key: 'load', does: `Load ${rollNames.join(', ')} in complete darkness`, left: waits(loadFromMs) },
@@ -60,7 +60,7 @@ export function UntilNextRun({ until, nowMs }: { readonly until: UntilNext; read
         {lines.map(({ key, does, left }) => (
           <li key={key} className="flex justify-between gap-4 border-t border-night-line py-2">
             <span>{does}</span>
-            {left && <span className="figure shrink-0 text-straw">{left}</span>}
+            {left && <span className="figure shrink-0 text-straw">in {left}</span>}
           </li>
         ))}
       </ul>

@@ -4,6 +4,7 @@ import { rollsLeft } from '../../core/chemistry/capacity.ts';
 import { costPerRollCents } from '../../core/chemistry/cost.ts';
 import { runsLeft } from '../../core/chemistry/two-ends.ts';
 import { mixRecipes } from '../../core/chemistry/mixing.ts';
+import { counted } from '../../core/units/counted.ts';
 import { dayAndYear } from '../../core/units/day.ts';
 import { fieldOfVolume, showVolume } from '../../core/units/volume.ts';
 import { findBatch, pinKitAnew, setBatchRetired, updateBatch, type BatchWithKit } from '../server/batches.server.ts';
@@ -139,11 +140,7 @@ export default function BatchPage({ loaderData, actionData }: Route.ComponentPro
         action={batch.retiredAtMs === null && <LinkButton to={`/shelf/labels?batch=${batch.id}`}>Print its labels</LinkButton>}
       >
         {batch.kit.name}.{' '}
-        {left === null
-          ? 'Its leaflet gives no capacity.'
-          : left > 0
-            ? `${Math.round(left * 100) / 100} rolls left.`
-            : 'Its rolls are used up.'}
+        {left === null ? 'Its leaflet gives no capacity.' : left > 0 ? `${counted(left, 'roll')} left.` : 'Its rolls are used up.'}
         {cost !== null && ` About ${cost} a roll.`}
       </PageHead>
       <div className="grid gap-4 lg:grid-cols-2">

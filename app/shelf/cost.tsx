@@ -2,6 +2,7 @@ import { format, parseISO } from 'date-fns';
 import { Form, Link, redirect } from 'react-router';
 import { capacityOfVolume } from '../../core/chemistry/capacity.ts';
 import { costByMonth, costTogether, realCostPerRollCents } from '../../core/chemistry/cost-over-time.ts';
+import { counted } from '../../core/units/counted.ts';
 import { eveningDocument, readEvening } from '../run/evening-settings.ts';
 import { listBatches } from '../server/batches.server.ts';
 import { rollsByDay } from '../server/bottle-entries.server.ts';
@@ -41,12 +42,13 @@ function readCost() {
     months: months.map((month) => ({
       label: format(parseISO(`${month.month}-01`), 'MMM yy'),
       rolls: Math.round(month.rolls * 100) / 100,
-      perRoll: month.rolls > 0 ? Math.round(month.cents / month.rolls) / 100 : null,
-      perRollShown: month.rolls > 0 ? money(month.cents / month.rolls) : '',
+      perRoll: month.pricedRolls > 0 ? Math.round(month.cents / month.pricedRolls) / 100 : null,
+      perRollShown: month.pricedRolls > 0 ? money(month.cents / month.pricedRolls) : '',
       shown: money(month.cents),
     })),
     together: {
-      rolls: Math.round(together.rolls * 100) / 100,
+      priced: counted(together.pricedRolls, 'roll'),
+      unpriced: together.rolls - together.pricedRolls > 0.005 ? counted(together.rolls - together.pricedRolls, 'roll') : null,
       spent: money(together.cents),
       perRoll: together.perRollCents === null ? null : money(together.perRollCents),
       saved: together.savedCents === null ? null : { shown: money(Math.abs(together.savedCents)), less: together.savedCents >= 0 },
@@ -100,7 +102,8 @@ export default function Cost({ loaderData, actionData }: Route.ComponentProps) {
       <PageHead title="Cost">
         {together.perRoll === null
           ? 'No roll has gone through a batch yet.'
-          : `${together.rolls} rolls for ${together.spent}: ${together.perRoll} a roll, as it really was.`}
+          : `${together.priced} for ${together.spent}: ${together.perRoll} a roll, as it really was.`}
+        {together.unpriced && ` Of ${together.unpriced} more it is not known: their batches have no price.`}
         {together.saved && ` ${together.saved.shown} ${together.saved.less ? 'less' : 'more'} than at the laboratory.`}
       </PageHead>
       <div className="grid gap-4 lg:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">
@@ -109,7 +112,7 @@ export default function Cost({ loaderData, actionData }: Route.ComponentProps) {
           {months.length > 0 && (
             <CostChart
               months={months}
-              says={`Rolls and cost of a roll: ${months.map((month) => `${month.label} ${month.rolls} rolls${month.perRollShown && `, ${month.perRollShown} each`}`).join('; ')}.`}
+              says={`Rolls and cost of a roll: ${months.map((month) => `${month.label} ${counted(month.rolls, 'roll')}${month.perRollShown && `, ${month.perRollShown} each`}`).join('; ')}.`}
             />
           )}
           <table className="mt-3 w-full">
@@ -148,7 +151,8 @@ export default function Cost({ loaderData, actionData }: Route.ComponentProps) {
                     <span className="figure">{batch.each === null ? '' : `${batch.each} a roll`}</span>
                   </div>
                   <p className="text-sm text-quiet">
-                    <span className="figure">{batch.price}</span> for {batch.rolls} rolls{batch.away ? '' : ' so far'}
+                    <span className="figure">{batch.price}</span> for {counted(batch.rolls, 'roll')}
+                    {batch.away ? '' : ' so far'}
                     {batch.lost ? `, ${batch.lost} lost` : ''}
                     {batch.planned && `; ${batch.planned} if all are used`}.
                   </p>

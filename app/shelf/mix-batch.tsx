@@ -4,7 +4,8 @@ import { redirect, useSearchParams } from 'react-router';
 import { makesStillMl, shareOfPriceCents } from '../../core/chemistry/box.ts';
 import { mixingPlan } from '../../core/chemistry/mixing-run.ts';
 import { mixRecipes } from '../../core/chemistry/mixing.ts';
-import { shortDay } from '../../core/units/day.ts';
+import { counted } from '../../core/units/counted.ts';
+import { dayAndYear, shortDay } from '../../core/units/day.ts';
 import { textIn } from '../../core/units/sentence.ts';
 import { fieldOfVolume, parseVolume, showVolume } from '../../core/units/volume.ts';
 import { addBatch, batchesOfKit } from '../server/batches.server.ts';
@@ -54,7 +55,7 @@ export function loader({ request }: Route.LoaderArgs) {
       name,
       bottles: bottles.map((bottle) => ({
         number: bottle.number,
-        says: `${bottle.code}: ${showVolume(bottle.mlLeft, unit)}, ${bottle.rollsDone} rolls, mixed ${shortDay(bottle.mixedOn)}${bottle.standing === 'doubtful' ? ', doubtful' : ''}`,
+        says: `${bottle.code}: ${showVolume(bottle.mlLeft, unit)}, ${counted(bottle.rollsDone, 'roll')}, mixed ${shortDay(bottle.mixedOn)}${bottle.standing === 'doubtful' ? ', doubtful' : ''}`,
       })),
     })),
     defaults: {
@@ -83,7 +84,7 @@ export async function action({ request }: Route.ActionArgs) {
   const left = box ? makesStillMl(kit, box) : Infinity;
   if (batch.volumeMl > left + 0.5)
     return read.refuse({ volumeMl: [`That box makes ${showVolume(left, unit)} more; mix that much, or choose another box.`] });
-  if (batch.mixedOn > today()) return read.refuse({ mixedOn: [`That day is still to come; today is ${today()}.`] });
+  if (batch.mixedOn > today()) return read.refuse({ mixedOn: [`That day is still to come; today is ${dayAndYear(today())}.`] });
   const priceCents = price !== undefined ? Math.round(price * 100) : box ? shareOfPriceCents(kit, box, batch.volumeMl) : null;
   const takes = takenOver(kit, formData);
   // The form brings an id of its own: posted twice, it is the same batch.

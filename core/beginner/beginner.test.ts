@@ -117,11 +117,11 @@ test('a kit from the leaflet in hand has that leaflet’s figures and none of th
       ],
     },
     exhaustion: { rule: 'percent', perRoll: 2 },
-    range: { lowC: expect.closeTo(38.7, 6) as number, highC: expect.closeTo(39.3, 6) as number },
   });
   for (const bath of kit.baths) expect([bath.push, bath.mix]).toEqual([undefined, undefined]);
   expect(bleachFix).toMatchObject({ time: { points: [{ c: 39, s: 480 }] } });
-  // What it does not say is not there.
+  // What it does not say is not there, a range around its one temperature among it.
+  for (const bath of kit.baths) expect(bath).not.toHaveProperty('range');
   const bare = kitFromFigures(like, { ...figures, capacityRolls: null, more: [], wearPercent: null });
   expect(bare).not.toHaveProperty('capacityRolls');
   expect(bare.baths[0]).not.toHaveProperty('exhaustion');

@@ -38,15 +38,14 @@ export function kitFromFigures(like: Kit, figures: LeafletFigures): Kit {
 }
 
 function bathFrom(bath: Bath, tempC: number, seconds: number, figures: LeafletFigures): Bath {
-  const { push: _, exhaustion: __, mix: ___, range, ...rest } = bath;
+  // A range that the leaflet does not print is nobody's: it is left out with the rest that is not said.
+  const { push: _, exhaustion: __, mix: ___, range: ____, ...rest } = bath;
   const main = isMainDeveloper(bath.kind);
   const points = [{ c: tempC, s: seconds }, ...(main ? figures.more.filter(({ c }) => c !== tempC) : [])].sort((a, b) => a.c - b.c);
   return {
     ...rest,
     nominalC: tempC,
     time: { points },
-    // As exact as the kit it began from, around its own temperature.
-    ...(range ? { range: { lowC: tempC + range.lowC - bath.nominalC, highC: tempC + range.highC - bath.nominalC } } : {}),
     ...(main && figures.wearPercent !== null && figures.wearPercent > 0
       ? { exhaustion: { rule: 'percent' as const, perRoll: figures.wearPercent } }
       : {}),

@@ -18,6 +18,8 @@ export interface MonthOfCost {
   /** `2026-11` */
   readonly month: string;
   readonly rolls: number;
+  /** Of these, those whose batch has a price: of the others it is not known what they cost. */
+  readonly pricedRolls: number;
   readonly cents: number;
 }
 
@@ -30,19 +32,25 @@ export interface RunOfBatch {
 /** Rolls and what their chemistry cost, month by month without a gap, to the month of `on`. */
 export function costByMonth(batches: readonly CostedBatch[], runs: readonly RunOfBatch[], on: string): MonthOfCost[] {
   const each = new Map(batches.map((batch) => [batch.id, realCostPerRollCents(batch)]));
-  const months = new Map<string, { rolls: number; cents: number }>();
+  const months = new Map<string, { rolls: number; pricedRolls: number; cents: number }>();
   for (const run of runs) {
     const month = run.on.slice(0, 7);
-    const sum = months.get(month) ?? { rolls: 0, cents: 0 };
-    months.set(month, { rolls: sum.rolls + run.rolls, cents: sum.cents + run.rolls * (each.get(run.batchId) ?? 0) });
+    const sum = months.get(month) ?? NOTHING;
+    const cents = each.get(run.batchId) ?? null;
+    months.set(month, {
+      rolls: sum.rolls + run.rolls,
+      pricedRolls: sum.pricedRolls + (cents === null ? 0 : run.rolls),
+      cents: sum.cents + run.rolls * (cents ?? 0),
+    });
   }
   const first = [...months.keys()].sort()[0];
   if (first === undefined) return [];
   const all: MonthOfCost[] = [];
-  for (let month = first; month <= on.slice(0, 7); month = monthAfter(month))
-    all.push({ month, ...(months.get(month) ?? { rolls: 0, cents: 0 }) });
+  for (let month = first; month <= on.slice(0, 7); month = monthAfter(month)) all.push({ month, ...(months.get(month) ?? NOTHING) });
   return all;
 }
+
+const NOTHING = { rolls: 0, pricedRolls: 0, cents: 0 };
 
 function monthAfter(month: string): string {
   const [year, number] = month.split('-').map(Number) as [number, number];
@@ -51,6 +59,7 @@ function monthAfter(month: string): string {
 
 export interface CostTogether {
   readonly rolls: number;
+  readonly pricedRolls: number;
   readonly cents: number;
   readonly perRollCents: number | null;
   /** What the laboratory would have asked less what it cost; null without its price. */
@@ -59,11 +68,13 @@ export interface CostTogether {
 
 export function costTogether(months: readonly MonthOfCost[], labCents: number | null): CostTogether {
   const rolls = months.reduce((sum, month) => sum + month.rolls, 0);
+  const pricedRolls = months.reduce((sum, month) => sum + month.pricedRolls, 0);
   const cents = months.reduce((sum, month) => sum + month.cents, 0);
   return {
     rolls,
+    pricedRolls,
     cents,
-    perRollCents: rolls > 0 ? cents / rolls : null,
-    savedCents: labCents === null ? null : labCents * rolls - cents,
+    perRollCents: pricedRolls > 0 ? cents / pricedRolls : null,
+    savedCents: labCents === null || pricedRolls === 0 ? null : labCents * pricedRolls - cents,
   };
 }

@@ -38,7 +38,7 @@ export function entryFaults(entry: BottleEntry, bottles: readonly BottleNow[], t
   if (bottle && entry.kind === 'poured-away' && entry.ml > bottle.mlLeft + 1e-9)
     faults.push({ field: 'ml', ...asMessage(sentence`There are only ${{ volumeMl: bottle.mlLeft }} in it.`) });
   if (entry.kind === 'good-until' && bottle && entry.until < bottle.mixedOn)
-    faults.push({ field: 'until', message: `It was mixed on ${bottle.mixedOn}; it was good at least until then.` });
+    faults.push({ field: 'until', message: `It was mixed on ${dayAndYear(bottle.mixedOn)}; it was good at least until then.` });
   return faults;
 }
 

@@ -207,10 +207,10 @@ describe('what a roll really cost', () => {
       '2026-12-01',
     );
     expect(months).toEqual([
-      { month: '2026-09', rolls: 6, cents: 3000 },
-      { month: '2026-10', rolls: 0, cents: 0 },
-      { month: '2026-11', rolls: 7, cents: 1200 },
-      { month: '2026-12', rolls: 0, cents: 0 },
+      { month: '2026-09', rolls: 6, pricedRolls: 6, cents: 3000 },
+      { month: '2026-10', rolls: 0, pricedRolls: 0, cents: 0 },
+      { month: '2026-11', rolls: 7, pricedRolls: 4, cents: 1200 },
+      { month: '2026-12', rolls: 0, pricedRolls: 0, cents: 0 },
     ]);
     expect(costTogether(months, 750)).toMatchObject({ rolls: 13, cents: 4200, savedCents: 750 * 13 - 4200 });
     expect(costTogether([], 750).perRollCents).toBeNull();

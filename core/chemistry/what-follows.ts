@@ -1,4 +1,5 @@
 import { differenceInCalendarDays, parseISO, subDays } from 'date-fns';
+import { counted } from '../units/counted.ts';
 import { isoDay, shortDay } from '../units/day.ts';
 import type { BottleNow } from './bottle.ts';
 import type { TwoEnds } from './two-ends.ts';
@@ -76,7 +77,7 @@ function past(old: readonly BottleNow[], on: string): WhatFollows {
 function bothEnds({ wornOn, oldOn, endsOn, rollsLost, rollsLeft }: TwoEnds, on: string, waiting: readonly string[]): WhatFollows {
   const near = (day: string | null) => day !== null && differenceInCalendarDays(parseISO(day), parseISO(on)) <= SOON_DAYS;
   if (rollsLeft !== null && rollsLost !== null && oldOn !== null && rollsLost >= A_ROLL_LOST) {
-    const lost = `Old on ${shortDay(oldOn)}, before it is worn: ${figure(rollsLost)} rolls would be lost.`;
+    const lost = `Old on ${shortDay(oldOn)}, before it is worn: ${counted(rollsLost, 'roll')} would be lost.`;
     const uses = waiting.slice(0, 2).join(' and ');
     return waiting.length > 0
       ? {
@@ -103,17 +104,17 @@ function bothEnds({ wornOn, oldOn, endsOn, rollsLost, rollsLeft }: TwoEnds, on: 
       does: waiting.length > 0 ? { act: 'plan', label: `Plan ${waiting.slice(0, 2).join(' and ')}` } : null,
       by: oldOn,
     };
-  return { urgency: 'fine', says: 'Its leaflet gives neither days nor rolls: test it before a film that matters.', does: null, by: null };
+  const says =
+    rollsLeft === null
+      ? 'Its leaflet gives neither days nor rolls: test it before a film that matters.'
+      : `Good for ${counted(rollsLeft, 'roll')} more; its leaflet gives no days: test it before a film that matters.`;
+  return { urgency: 'fine', says, does: null, by: null };
 }
 
 /** The day before, but never before today. */
 function isoBefore(day: string, on: string): string {
   const before = isoDay(subDays(parseISO(day), 1));
   return before < on ? on : before;
-}
-
-function figure(rolls: number): string {
-  return String(Math.round(rolls * 10) / 10);
 }
 
 export interface BatchToChoose {
@@ -135,6 +136,6 @@ export function firstToUse(chosen: BatchToChoose, others: readonly BatchToChoose
   if (!losing?.ends.oldOn) return null;
   return {
     id: losing.id,
-    why: `${losing.name} is old on ${shortDay(losing.ends.oldOn)} and would lose ${figure(losing.ends.rollsLost ?? 0)} rolls; ${chosen.name} keeps${chosen.ends.oldOn ? ` until ${shortDay(chosen.ends.oldOn)}` : ' longer'}.`,
+    why: `${losing.name} is old on ${shortDay(losing.ends.oldOn)} and would lose ${counted(losing.ends.rollsLost ?? 0, 'roll')}; ${chosen.name} keeps${chosen.ends.oldOn ? ` until ${shortDay(chosen.ends.oldOn)}` : ' longer'}.`,
   };
 }

@@ -3,6 +3,11 @@ import { warmUp, type BottleInBath, type PourWindow, type Tub } from './water-ba
 
 const HORIZON_S = 6 * 3600;
 
+/** A bottle as a person knows it, where it has a name. */
+function nameOf(bottles: readonly (BottleInBath & { readonly name?: string })[], id: string): string {
+  return bottles.find((bottle) => bottle.id === id)?.name ?? id;
+}
+
 /** The window to pour in: the one that stays open, else the longest; undefined where a bottle never gets there. */
 export function windowToPourIn(windows: readonly PourWindow[]): PourWindow | undefined {
   const lastsS = ({ fromS, toS }: PourWindow) => (toS ?? Infinity) - fromS;
@@ -23,7 +28,7 @@ export function warmingSeconds(tub: Tub, bottles: readonly BottleInBath[], await
       return refused({
         code: 'never-warm',
         path: '$.bottles',
-        message: `${bottle.id} does not reach its range within six hours. Start warmer, set the bath higher, or put a lid on.`,
+        message: `${nameOf(bottles, bottle.id)} does not reach its range within six hours. Start warmer, set the bath higher, or put a lid on.`,
       });
     }
     readyS = Math.max(readyS, stays.fromS);
@@ -49,7 +54,7 @@ export function sinkStartC(tub: Tub, bottles: readonly BottleInBath[], bottleId:
     return refused({
       code: 'never-warm',
       path: '$.bottles',
-      message: `No tap is hot enough to have ${bottleId} in its range by then. Pour later, or warm the bottle first.`,
+      message: `No tap is hot enough to have ${nameOf(bottles, bottleId).toLowerCase()} in its range by then. Pour later, or warm the bottle first.`,
     });
   }
   for (let i = 0; i < 40; i++) {

@@ -90,7 +90,7 @@ function rollOf(plan: RunPlan, bottle: Pick<BottleNow, 'rollsDone'> | undefined)
   return bottle ? Math.round((bottle.rollsDone + plan.runRolls) * 100) / 100 : plan.rollNumber;
 }
 
-/** What the developer had on average over its time, where it was read; a prediction is no evidence. */
+/** What the developer had on average, where it was read, against what its leaflet's time was for: a cold pour that was planned is still cold. */
 function temperatureOf(plan: RunPlan, { step, actual }: Ran): Pick<RunFacts, 'developerMeanC' | 'developerPlannedC'> {
   if (actual.readings.length === 0 || actual.endMs === null) return {};
   const path = pathOf(plan, step, actual);
@@ -98,7 +98,7 @@ function temperatureOf(plan: RunPlan, { step, actual }: Ran): Pick<RunFacts, 'de
   const parts = 200;
   let sum = 0;
   for (let i = 0; i < parts; i++) sum += pathTemperature(path, ((i + 0.5) / parts) * lastedS);
-  return { developerMeanC: Math.round((sum / parts) * 100) / 100, developerPlannedC: step.inTankC?.meanC ?? step.temperatureC };
+  return { developerMeanC: Math.round((sum / parts) * 100) / 100, developerPlannedC: step.temperatureC };
 }
 
 /** Water or a stop bath between the last developer and what bleaches; undefined where one of them never ran. */

@@ -19,14 +19,21 @@ export function teacher(report: PracticeReport): Lesson[] {
     return of ? [{ mark, share: of.got / of.most, lost: of.most - of.got }] : [];
   });
   const praised = parts
-    .filter(({ share, mark }) => share >= WELL && mark !== 'noticing')
+    .filter(({ share, mark }) => share >= WELL && mark !== 'noticing' && !(mark === 'pouring-out' && lateDeveloper(baths)))
     .map(({ mark }) => ({ well: true, says: praise(mark, baths) }));
   const toMend = parts
-    .filter(({ share, mark }) => share < WELL && mark !== 'noticing')
+    .filter(({ share, mark }) => (share < WELL || (mark === 'pouring-out' && lateDeveloper(baths))) && mark !== 'noticing')
     .sort((a, b) => b.lost - a.lost)
     .slice(0, MOST_TO_MEND)
     .map(({ mark }) => ({ well: false, says: mend(mark, baths) }));
   return [...praised.slice(0, 2), ...toMend, ...report.noticed.map(({ done, says }) => ({ well: done, says }))];
+}
+
+/** A developer out later than this is told, however well all other baths were poured. */
+const LATE_S = 5;
+
+function lateDeveloper(baths: readonly BathDone[]): boolean {
+  return baths.some((bath) => bath.developer && Math.abs(bath.outLateS) > LATE_S);
 }
 
 function praise(mark: MarkOf, baths: readonly BathDone[]): Sentence {

@@ -33,7 +33,7 @@ test('before the pour: what must not be poured first, then what is doubtful, too
   expect(trouble({ standing: 'doubtful', why: ['The other developer got in.'], mlLeft: 402, goodUntil: '2026-11-20' })).toEqual([
     'Doubtful: test it with a snip first. The other developer got in.',
     'It holds 402 ml, and the tank takes 520 ml.',
-    'Past its time: it was good until 2026-11-20.',
+    'Past its time: it was good until 20 Nov 2026.',
   ]);
   expect(trouble({ why: ['Remjet flakes got in: pour it through a filter before use.'] })).toEqual([
     'Pour it through a coffee filter first: remjet flakes got in.',

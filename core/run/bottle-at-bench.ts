@@ -1,6 +1,7 @@
 import { isDeveloper, type BathKind } from '../kit/kind.ts';
 import type { BottleNow } from '../chemistry/bottle.ts';
 import { newStanding, withIncident } from '../chemistry/standing.ts';
+import { dayAndYear } from '../units/day.ts';
 import { asMessage, sentence, type Spoken } from '../units/sentence.ts';
 import type { RunState } from './state.ts';
 
@@ -39,7 +40,7 @@ export function bottleTrouble(bottle: BottleAtBench, tankMl: number, today: stri
       ? [asMessage(sentence`It holds ${{ volumeMl: bottle.mlLeft }}, and the tank takes ${{ volumeMl: tankMl }}.`)]
       : []),
     ...(bottle.goodUntil !== null && bottle.goodUntil < today
-      ? [{ message: `Past its time: it was good until ${bottle.goodUntil}.` }]
+      ? [{ message: `Past its time: it was good until ${dayAndYear(bottle.goodUntil)}.` }]
       : []),
     ...(bottle.standing === 'good' && isDeveloper(bottle.kind) && bottle.why.some((line) => line.includes('filter'))
       ? [{ message: 'Pour it through a coffee filter first: remjet flakes got in.' }]

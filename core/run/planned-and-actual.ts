@@ -4,8 +4,9 @@ import { isDeveloper } from '../kit/kind.ts';
 import { showDurationChange } from '../units/duration.ts';
 import { planAsRun, withoutOwnS } from './plan-as-run.ts';
 import type { RunPlan } from './run-plan.ts';
+import { stepFinish } from './finish.ts';
 import { gotMs } from './got.ts';
-import type { RunState } from './state.ts';
+import type { ActualStep, RunState } from './state.ts';
 import { whatStepGot, type StepGot } from './what-a-step-got.ts';
 
 export interface ComparedStep {
@@ -33,7 +34,7 @@ export function plannedAndActual(asPlanned: RunPlan, state: RunState): ComparedS
     return {
       bath: step.bath,
       name: step.name,
-      plannedS: step.seconds,
+      plannedS: ran ? dueS(plan, i, ran) : step.seconds,
       actualS: ran && ran.endMs !== null ? Math.round(gotMs(ran) / 1000) : null,
       skipped: actual?.skipped ?? false,
       startedAtS: ran && firstMs !== null ? Math.round((ran.startMs - firstMs) / 1000) : null,
@@ -46,6 +47,12 @@ export function plannedAndActual(asPlanned: RunPlan, state: RunState): ComparedS
       own: ran ? ownInWords(step) : null,
     };
   });
+}
+
+/** When a step was due to end: as planned, or where what was read moved its finish, then. */
+export function dueS(plan: RunPlan, place: number, actual: ActualStep): number {
+  const planned = plan.steps[place]?.seconds ?? 0;
+  return actual.readings.length === 0 || actual.earlierMs > 0 ? planned : stepFinish(plan, place, { ...actual, lengthenedS: 0 }).seconds;
 }
 
 /** `your own margin, +0:10: thin with this kit (as a push of 0.2 stop)` */

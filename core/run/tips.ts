@@ -18,6 +18,7 @@ const TIPS = {
   'read-and-agitate': 'Read when you agitate: lifting the tank is agitation too.',
   'dark-developer': 'Used developer darkens. Its colour alone proves nothing.',
   gas: 'Let the gas out: lift the cap a little after the first inversions.',
+  'gas-rollers': 'Let the gas out before the tank goes onto the rollers, and once while it turns.',
   'pour-aslant': 'If it foams, hold the tank aslant and pour down its side.',
 } as const;
 
@@ -30,12 +31,16 @@ export function tipsBeforeTheFirstPour(plan: RunPlan): Tip[] {
 }
 
 /** What is worth saying at a step: while it is next, or while it is in the tank. */
-export function tipsAtStep(step: Pick<PlannedStep, 'kind' | 'critical' | 'inTank' | 'after'>, inTheTank: boolean): Tip[] {
+export function tipsAtStep(step: Pick<PlannedStep, 'kind' | 'critical' | 'inTank' | 'after'>, inTheTank: boolean, rollers = false): Tip[] {
   const { kind } = step;
   if (kind === 'prewash') return inTheTank ? tips(['coloured-prewash']) : [];
   if (isDeveloper(kind))
-    return tips(inTheTank ? ['read-and-agitate', ...(step.after === 'return' ? (['dark-developer'] as const) : [])] : ['swirl']);
-  if (kind === 'bleach-fix') return inTheTank ? tips(['gas']) : [];
+    return tips(
+      inTheTank
+        ? [...(rollers ? [] : (['read-and-agitate'] as const)), ...(step.after === 'return' ? (['dark-developer'] as const) : [])]
+        : ['swirl'],
+    );
+  if (kind === 'bleach-fix') return inTheTank ? tips([rollers ? 'gas-rollers' : 'gas']) : [];
   if (kind === 'stabiliser' || kind === 'final-rinse') return inTheTank || !step.inTank ? [] : tips(['pour-aslant']);
   return [];
 }

@@ -3,6 +3,7 @@ import { pathTemperature } from '../heat/temperature-path.ts';
 import { planAsRun } from './plan-as-run.ts';
 import type { RunPlan } from './run-plan.ts';
 import { gotMs } from './got.ts';
+import { dueS } from './planned-and-actual.ts';
 import { pausedMs, type RunState } from './state.ts';
 import { pathOf, whatStepGot } from './what-a-step-got.ts';
 
@@ -25,7 +26,7 @@ export function trendOf(asPlanned: RunPlan, state: RunState): RunTrend {
     return actual && !actual.skipped && actual.endMs !== null ? [{ step, place, actual, endMs: actual.endMs }] : [];
   });
   const developer = ran.find(({ step }) => isDeveloper(step.kind));
-  const offs = ran.map(({ step, actual }) => Math.round(gotMs(actual) / 1000 - step.seconds));
+  const offs = ran.map(({ place, actual }) => Math.round(gotMs(actual) / 1000 - dueS(plan, place, actual)));
   // A bath that came again is behind once; a pause is no gap.
   const gaps = ran.slice(1).map(({ actual: { firstStartMs } }, i) => {
     const fromMs = ran[i]?.endMs ?? firstStartMs;

@@ -69,7 +69,7 @@ function developed(plan: RunPlan, step: PlannedStep, actual: ActualStep): StepGo
   if (share >= ON_TIME.low && share <= ON_TIME.high) return { share, pushStops: 0, verdict: 'on-time', words: 'on time' };
   const pushStops = pushEquivalent(step.push, step.nominalS, share, plan.pushStops);
   const verdict = share < 1 ? 'less' : 'more';
-  return { share, pushStops, verdict, words: `${stopsInWords(pushStops, share)}: ${densityInWords(step, verdict)}` };
+  return { share, pushStops, verdict, words: `${stopsInWords(pushStops, share)}: ${densityInWords(step, verdict, pushStops)}` };
 }
 
 /** `as a pull of 0.4 stop`, to the nearest tenth. */
@@ -82,7 +82,11 @@ function stopsInWords(stops: number | null, share: number): string {
   return `as a ${way} of ${tenths.toFixed(1)} ${tenths > 1 ? 'stops' : 'stop'}`;
 }
 
-function densityInWords(step: PlannedStep, verdict: 'less' | 'more'): string {
+/** So little of a stop is within what two rolls of one film differ by. */
+const HARDLY_SEEN_STOPS = 0.25;
+
+function densityInWords(step: PlannedStep, verdict: 'less' | 'more', stops: number | null): string {
+  if (stops !== null && Math.abs(stops) < HARDLY_SEEN_STOPS) return 'hardly seen';
   switch (step.kind) {
     case 'first-developer':
       return verdict === 'less' ? 'the slides come out darker' : 'the slides come out lighter';

@@ -128,7 +128,7 @@ test('a bottle that was taken over is as worn and as old as it is, not as its ne
   // Six rolls at six percent each on 400 s; the developer is fresh.
   expect(seconds(takenOver, 'bleach-fix') - seconds(fresh, 'bleach-fix')).toBe(Math.round(400 * 0.06 * 6));
   expect(seconds(takenOver, 'developer')).toBe(seconds(fresh, 'developer'));
-  expect(takenOver.warnings).toEqual([expect.stringContaining('Bleach-fix: it was good until 2026-11-20')]);
+  expect(takenOver.warnings).toEqual([expect.stringContaining('Bleach-fix: it was good until 20 Nov 2026')]);
 });
 
 test('of two batches the one whose bottles may be poured comes first', () => {

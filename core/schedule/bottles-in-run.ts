@@ -34,6 +34,7 @@ export function bottleWarnings(
   bottles: readonly BottleForRun[],
   tankMl: number,
   keepers: readonly string[],
+  smallerMl: number | null = null,
 ): Warning[] {
   const poured = bottles.filter((bottle) => baths.has(bottle.bath) && !bottle.emptied && bottle.standing !== 'spent');
   const doubtful = poured
@@ -51,7 +52,7 @@ export function bottleWarnings(
       code: 'volume-short' as const,
       bath: bottle.bath,
       ...asMessage(
-        sentence`${bottle.name}: the tank needs ${{ volumeMl: tankMl }} and its bottle holds ${{ volumeMl: bottle.mlLeft }}. Film above the surface develops unevenly; take a smaller tank.`,
+        sentence`${bottle.name}: the tank needs ${{ volumeMl: tankMl }} and its bottle holds ${{ volumeMl: bottle.mlLeft }}. Film above the surface develops unevenly${smallerMl !== null && smallerMl <= bottle.mlLeft ? '; a smaller tank would do' : ': top it up, or mix a fresh one'}.`,
       ),
     }));
   return [...doubtful, ...short];

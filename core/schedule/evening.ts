@@ -248,7 +248,12 @@ function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuesti
         pushStops: first.pushStops,
         treatment: first.treatment,
         rollsBefore: now.wornRolls,
-        plan: bottles ? withBottleWarnings(plan, bottleWarnings(poured, bottles, oneShot ? 0 : tank.volumeMl, keepers)) : plan,
+        plan: bottles
+          ? withBottleWarnings(
+              plan,
+              bottleWarnings(poured, bottles, oneShot ? 0 : tank.volumeMl, keepers, smallerThan(tank, rolls, question.tanks)),
+            )
+          : plan,
         broken,
       },
     ];
@@ -281,6 +286,16 @@ export function batchState({
   return { volumeMl, rollsDone: wornRolls, mixedOn, seenRemjet, ...(bottles ? { bottles: Object.fromEntries(bottles.map(apart)) } : {}) };
 }
 
+/** The most that another tank, smaller than this one, takes for the same rolls; null where there is none. */
+function smallerThan(tank: EveningTank, rolls: readonly EveningRoll[], tanks: readonly EveningTank[]): number | null {
+  const others = tanks.filter((other) => other.volumeMl < tank.volumeMl && shareOf(rolls, other) <= 1 + 1e-9);
+  return others.length === 0 ? null : Math.min(...others.map((other) => other.volumeMl));
+}
+
+function shareOf(rolls: readonly EveningRoll[], tank: Pick<EveningTank, 'holds'>): number {
+  return rolls.reduce((sum, roll) => sum + shareOfTank({ family: formatById(roll.format).family, count: roll.count }, tank.holds), 0);
+}
+
 function freshSolutionLeft(mlLeft: number, tank: EveningTank): string[] {
   if (mlLeft >= tank.volumeMl - 1e-9) return [];
   return ['One-shot, no bottle holds enough fresh solution for another run in this tank. Take a smaller tank, or mix a fresh batch.'];
@@ -308,10 +323,7 @@ export function brokenRules(rolls: readonly EveningRoll[], batch: Pick<EveningBa
   if (pushed) broken.push(`${pushed} and ${first.name} are pushed by different amounts, so they need different developer times.`);
   const treated = others((roll) => roll.treatment !== first.treatment);
   if (treated) broken.push(`${treated} and ${first.name} have different treatments.`);
-  const share = rolls.reduce(
-    (sum, roll) => sum + shareOfTank({ family: formatById(roll.format).family, count: roll.count }, tank.holds),
-    0,
-  );
+  const share = shareOf(rolls, tank);
   if (share === Infinity) broken.push('The tank has no place for one of these formats.');
   else if (share > 1 + 1e-9) broken.push(`That is ${Math.round(share * 100)} % of what the tank holds.`);
   return broken;

@@ -2,6 +2,8 @@ import type { Fault, Warning } from '../answer.ts';
 import { ageInDays, pastShelfLife } from '../chemistry/shelf-life.ts';
 import type { TankThroughTheRun } from '../heat/tank-through-the-run.ts';
 import { isDeveloper } from '../kit/kind.ts';
+import { counted } from '../units/counted.ts';
+import { dayAndYear } from '../units/day.ts';
 import { asMessage, sentence } from '../units/sentence.ts';
 import type { Advice, PlannedStep, PlanQuestion } from './plan.ts';
 import type { DraftStep } from './sequence.ts';
@@ -22,7 +24,7 @@ export function unknownBaths({ temperaturesC, own, kit }: PlanQuestion, drafts: 
 }
 
 export function capacityMessage(rolls: number, capacity: number): string {
-  return `${round2(rolls)} rolls would have gone through a batch made for ${round2(capacity)}; colour weakens and its times are guesses.`;
+  return `${counted(rolls, 'roll')} would have gone through a batch made for ${round2(capacity)}; colour weakens and its times are guesses.`;
 }
 
 export function runWarnings(
@@ -39,7 +41,9 @@ export function runWarnings(
   for (const { bottle } of drafts) {
     const own = bottle && batch.bottles?.[bottle.id];
     if (own ? own.goodUntil !== null && own.goodUntil < on : bottle && pastShelfLife(bottle, ageDays)) {
-      const why = own ? `it was good until ${own.goodUntil}` : `mixed on ${batch.mixedOn}, it keeps ${bottle?.keepsDays} days`;
+      const why = own
+        ? `it was good until ${own.goodUntil === null ? '' : dayAndYear(own.goodUntil)}`
+        : `mixed on ${batch.mixedOn === undefined ? 'a day nobody wrote down' : dayAndYear(batch.mixedOn)}, it keeps ${bottle?.keepsDays} days`;
       warnings.push({
         code: 'past-shelf-life',
         bath: bottle?.id ?? null,

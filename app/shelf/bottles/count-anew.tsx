@@ -23,7 +23,7 @@ export function CountAnew({
         <Form method="post" {...getFormProps(form)} className="mt-3 grid gap-3 sm:grid-cols-2">
           <input type="hidden" name="intent" value="count" />
           <input type="hidden" name="once" value={once} />
-          <TextField field={fields.counted} label="Rolls through it so far" figures hint={`The book has ${rollsDone}`} />
+          <TextField field={fields.counted} label="By your count" figures hint={`The book has ${rollsDone}`} />
           <TextField field={fields.reason} label="Why" hint="It stays readable in what happened" />
           <FormErrors errors={form.errors} />
           <div className="sm:col-span-2">
