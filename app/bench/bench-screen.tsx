@@ -146,7 +146,7 @@ export function BenchScreen({ run, place = benchPlace(run.runId), own = null }: 
                     Leave
                   </Link>
                 )}
-                <span className="lg:hidden">{plan.title}</span>
+                <h1 className="inline lg:hidden">{plan.title}</h1>
                 <span className="max-lg:hidden">{run.beside}</span>
               </p>
               <p className="figure flex items-center gap-3">

@@ -323,17 +323,20 @@ function Developed({ plan, state, act }: Pick<NowProps, 'plan' | 'state' | 'act'
   return (
     <div role="alert" className="mt-4 max-w-2xl rounded-card border-2 border-straw px-4 py-3">
       <p className="text-lg font-bold text-straw">
-        {step.name} got {Math.round(got.share * 100)} % of its development, {got.words}.
+        {step.name} got {Math.round(got.share * 100)} % of its development<span className={owes ? 'max-sm:hidden' : ''}>, {got.words}</span>
+        .
       </p>
       {owes && (
         <>
-          <p className="mt-1">Undo takes the press back. If it is out of the tank already, pour it back in for the rest, at once.</p>
+          <p className="mt-1 max-sm:hidden">
+            Undo takes the press back. If it is out of the tank already, pour it back in for the rest, at once.
+          </p>
           <button
             type="button"
-            className="mt-2 min-h-12 rounded-card border border-straw px-4 font-bold text-straw"
+            className="mt-2 min-h-12 rounded-card border border-straw px-4 font-bold text-straw max-sm:w-full"
             onClick={() => act({ kind: 'repeated', step: step.id })}
           >
-            {step.name} goes in again, for {showDuration(restS)}
+            It goes in again, for {showDuration(restS)}
           </button>
         </>
       )}

@@ -8,7 +8,7 @@ process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-'))
 import type { BottleEntry } from '../../core/chemistry/bottle.ts';
 import { INCIDENTS, TEST_RESULTS } from '../../core/chemistry/standing.ts';
 import { throughBatch } from '../server/a-shelf.fixture.ts';
-import { addBatch, bottlesApart, findBatch, findBottle, listBatches, setBatchRetired } from '../server/batches.server.ts';
+import { addBatch, bottlesApart, findBatch, findBottle, setBatchRetired } from '../server/batches.server.ts';
 import { entriesOfBatch, moveBottle, undoEntry, writeEntry } from '../server/bottle-entries.server.ts';
 import type { ShelfBottle } from '../server/bottles.server.ts';
 import { addDays, formatISO } from 'date-fns';
@@ -30,9 +30,7 @@ function mixed(daysAgo = 5, id = `batch-${++mixings}`) {
   const mixedOn = formatISO(addDays(new Date(), -daysAgo), { representation: 'date' });
   addBatch({ id, kitId: KIT, name: id, volumeMl: 1000, mixedOn, priceCents: null, rollsDone: 0, note: '' }, 1);
   const bottle = (bath: string): ShelfBottle => {
-    const found = listBatches()
-      .flatMap((batch) => batch.bottles)
-      .find((each) => each.batchId === id && each.bath === bath);
+    const found = findBatch(id)?.bottles.find((each) => each.bath === bath);
     if (!found) throw new Error(`no ${bath} in ${id}`);
     return found;
   };

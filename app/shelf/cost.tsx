@@ -44,7 +44,7 @@ function readCost() {
       rolls: Math.round(month.rolls * 100) / 100,
       perRoll: month.pricedRolls > 0 ? Math.round(month.cents / month.pricedRolls) / 100 : null,
       perRollShown: month.pricedRolls > 0 ? money(month.cents / month.pricedRolls) : '',
-      shown: money(month.cents),
+      shown: month.pricedRolls > 0 || month.rolls === 0 ? money(month.cents) : 'not known',
     })),
     together: {
       priced: counted(together.pricedRolls, 'roll'),

@@ -73,22 +73,26 @@ export function NowHead({ page, nowMs }: { readonly page: UnderWayPage; readonly
         )
       }
     >
-      {page.trouble.flatMap(({ n, says }) =>
-        says.map((sentence) => (
-          <strong key={`${n} ${sentence}`} role="alert" className="block text-hot">
-            Run {n}: {sentence}
-          </strong>
-        )),
-      )}
+      {bySentence(page.trouble).map(({ sentence, runs }) => (
+        <strong key={sentence} role="alert" className="block text-hot">
+          {runs.length === 1 ? 'Run' : 'Runs'} {runs.join(' and ')}: {sentence}
+        </strong>
+      ))}
       {running && live && (
         <>
           Run {live.n}, {running.name.toLowerCase()} in the tank.{' '}
         </>
       )}
-      {words?.then} All hangs by <span className="figure">{page.allHung}</span>. {/* Nothing lasts that must not be poured. */}
+      {!refused && words?.then} All hangs by <span className="figure">{page.allHung}</span>. {/* Nothing lasts that must not be poured. */}
       {!refused && willItLast(page.ledger.filter((row) => row.is !== 'given-up')).join(' ')}
     </PageHead>
   );
+}
+
+/** One line for one matter, however many runs it is about. */
+function bySentence(trouble: UnderWayPage['trouble']): { readonly sentence: string; readonly runs: readonly number[] }[] {
+  const sentences = [...new Set(trouble.flatMap(({ says }) => says))];
+  return sentences.map((sentence) => ({ sentence, runs: trouble.filter(({ says }) => says.includes(sentence)).map(({ n }) => n) }));
 }
 
 /** Runs that have begun: those done as they were, the one at the Bench with its level. */
