@@ -209,7 +209,7 @@ test('a scan is brought in, marked by hand and key, measured, and stands in the 
   await noViolations(page);
   // The shelf says it at the bottle that it points to.
   await open(page, '/shelf');
-  await expect(page.getByRole('link', { name: /^Developer B\d+, by its strips: one below the limit/ })).toBeVisible();
+  await expect(page.getByRole('link', { name: /^Developer B\d+, by its strips: leader against base, one below the limit/ })).toBeVisible();
 });
 
 test('runs are found by a word and narrowed, laid side by side, and shown through the year', async ({ page }) => {
@@ -260,6 +260,7 @@ test('the book goes out, into an empty house, and is the same there; a wrong byt
     await open(page, `${elsewhere.base}/logbook/book`);
     await bring('mine.json', Buffer.from(text));
     await expect(page.getByText(/things in it are new here/)).toBeVisible();
+    await page.getByLabel(/^Its settings too/).check();
     await page.getByRole('button', { name: 'Bring it in' }).click();
     await expect(page.getByText(/^Brought in: \d+ added/)).toBeVisible();
     const sections = (book: string) => JSON.stringify((JSON.parse(book) as { sections: object }).sections);

@@ -141,7 +141,7 @@ test('a developer that tires over five rolls: the chart sees it, the shelf names
   expect(signal).toMatchObject({ measure: 'range', says: 'Three below the limit: worn or cold developer.' });
   expect([signal?.pointsTo('developer'), signal?.pointsTo('bleach-fix')]).toEqual([true, false]);
   const onShelf = shelfPage().batches.find(({ id }) => id === 'worn');
-  expect(onShelf?.strips[0]).toMatch(/^Developer B\d+, by its strips: three below the limit/);
+  expect(onShelf?.strips[0]).toMatch(/^Developer B\d+, by its strips: leader against base, three below the limit/);
   // What another batch's strips say is nobody else's fault.
   expect(signalsOfBatch('cold')).toEqual([]);
 });

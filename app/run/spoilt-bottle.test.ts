@@ -64,7 +64,9 @@ test('a drop of bleach-fix in the developer: said at once everywhere, and run 2 
   const begun = await post(begin, { batchId: 'second' }, { runId: two });
   expect(begun.to).toBe(`/bench/${two}`);
   expect(findRun(two)).toMatchObject({ state: 'live', batchId: 'second' });
-  expect(nextRun(findRun(two)!).next?.trouble).toEqual([]);
+  const now = findRun(two);
+  if (!now) throw new Error('no run');
+  expect(nextRun(now).next?.trouble).toEqual([]);
 });
 
 test('a run whose batch has seen other rolls since is timed anew as it begins, and that is written down with it', async () => {

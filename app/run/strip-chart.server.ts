@@ -1,6 +1,7 @@
+import { lowerFirst } from '../../core/units/first-letter.ts';
 import type { StepKind } from '../../core/kit/kind.ts';
 import { controlChart, type ControlChart } from '../../core/inspection/control-chart.ts';
-import { signalNow, signalPointsTo, type SignalNow } from '../../core/inspection/signal-words.ts';
+import { MEASURE_WORDS, signalNow, signalPointsTo, type SignalNow } from '../../core/inspection/signal-words.ts';
 import { figureOf, MEASURES, type MeasureName } from '../../core/inspection/strip-measure.ts';
 import { measuresInOrder, type ChartedMeasure } from '../server/measures.server.ts';
 import type { Run } from '../server/runs.server.ts';
@@ -76,6 +77,8 @@ export function signalsOfBatch(batchId: string): BottleSignal[] {
     const chart = chartForBatch(measure, last.scanner, batchId);
     // A batch that was mixed since has nothing to do with what another one showed.
     if (!chart.signal || chart.points.at(-1)?.id !== last.id) return [];
-    return [{ measure, says: chart.signal.says, pointsTo: (kind) => signalPointsTo(measure, kind) }];
+    // Three figures are measured of a strip: which one it is says more than how far it went.
+    const says = `${MEASURE_WORDS[measure].name}, ${lowerFirst(chart.signal.says)}`;
+    return [{ measure, says, pointsTo: (kind) => signalPointsTo(measure, kind) }];
   });
 }

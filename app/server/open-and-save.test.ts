@@ -83,7 +83,9 @@ describe('a form that is opened and saved moves nothing, in any unit', () => {
     fc.assert(
       fc.asyncProperty(units, ml(50, 10_000), async (shownIn, volumeMl) => {
         switchTo(shownIn);
-        const before = { ...findTank('steel')!, volumeMl };
+        const steel = findTank('steel');
+        if (!steel) throw new Error('no tank');
+        const before = { ...steel, volumeMl };
         saveTank(before, 1);
         await post(tankAction, fieldsOf(TankPage as never, load(tankLoader, '/', { tankId: 'steel' }), shownIn, 'volumeMl'), {
           tankId: 'steel',
@@ -121,7 +123,7 @@ describe('a form that is opened and saved moves nothing, in any unit', () => {
             bath.critical ? { ...bath, nominalC, range: { lowC: nominalC - 0.3, highC: nominalC + 0.3 } } : bath,
           ),
         };
-        saveKit(before as never, 1);
+        saveKit(before, 1);
         const fields = fieldsOf(KitLeaflet as never, load(leafletLoader, '/', { kitId: 'mine' }), shownIn, 'makesMl');
         const saved = await post(leafletAction, fields, { kitId: 'mine' });
         expect(saved.errors).toEqual({});

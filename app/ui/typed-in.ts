@@ -9,7 +9,8 @@ export const typedIn = ({ temperature, volume }: Units) => `${temperature} ${vol
 
 /** The units that a form was filled in; units may have been switched since, on another tab or screen. */
 export function unitsTypedIn(form: FormData, now: Units): Units {
-  const said = /^([CF]) (.+)$/.exec(String(form.get(TYPED_IN) ?? ''));
+  const units = form.get(TYPED_IN);
+  const said = /^([CF]) (.+)$/.exec(typeof units === 'string' ? units : '');
   const volume = VOLUME_UNITS.find((unit) => unit === said?.[2]);
   return said && volume ? { temperature: said[1] === 'F' ? 'F' : 'C', volume } : now;
 }

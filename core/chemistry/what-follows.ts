@@ -1,3 +1,4 @@
+import { lowerFirst } from '../units/first-letter.ts';
 import { differenceInCalendarDays, parseISO, subDays } from 'date-fns';
 import { counted } from '../units/counted.ts';
 import { isoDay, shortDay } from '../units/day.ts';
@@ -57,7 +58,7 @@ function doubted(bottle: BottleNow): WhatFollows {
   const why = bottle.why.at(-1) ?? 'Something is not as it should be.';
   return {
     urgency: spent ? 'spent' : 'look',
-    says: `${bottle.name}${bottle.sinceOn ? `, ${shortDay(bottle.sinceOn)}` : ''}: ${why.charAt(0).toLowerCase()}${why.slice(1)}`,
+    says: `${bottle.name}${bottle.sinceOn ? `, ${shortDay(bottle.sinceOn)}` : ''}: ${lowerFirst(why)}`,
     does: { act: 'test', bottle: bottle.id, label: spent ? 'Test it with a snip, or pour it away' : 'Test it with a snip first' },
     by: null,
   };

@@ -1,3 +1,4 @@
+import { upperFirst } from '../units/first-letter.ts';
 import type { Inspection, Mark } from './inspection.ts';
 import type { Verdict } from './judge.ts';
 
@@ -47,7 +48,7 @@ export function seenInWords(seen: Inspection): string {
     seen.marks && (seen.marks.length === 0 ? 'no marks' : seen.marks.map((mark) => MARK_WORDS[mark]).join(', ')),
   ].filter((part): part is string => Boolean(part));
   const all = parts.join('; ');
-  return all === '' ? 'Not looked at yet.' : `${all.charAt(0).toUpperCase()}${all.slice(1)}.`;
+  return all === '' ? 'Not looked at yet.' : `${upperFirst(all)}.`;
 }
 
 /** What to look at next, where what was said leaves it open. */

@@ -1,3 +1,4 @@
+import { lowerFirst } from '../units/first-letter.ts';
 import type { PlannedStep } from '../schedule/plan.ts';
 import { pushEquivalent } from '../timing/push.ts';
 import { isDeveloper } from '../kit/kind.ts';
@@ -67,6 +68,6 @@ function ownInWords(step: PlannedStep): ComparedStep['own'] {
       : `as a ${stops > 0 ? 'push' : 'pull'} of ${Math.max(0.1, Math.abs(stops)).toFixed(1)} stop`;
   return {
     seconds: line.seconds,
-    words: `${showDurationChange(line.seconds)} by ${line.label.charAt(0).toLowerCase()}${line.label.slice(1)} (${did})`,
+    words: `${showDurationChange(line.seconds)} by ${lowerFirst(line.label)} (${did})`,
   };
 }

@@ -1,3 +1,4 @@
+import { lowerFirst } from '../units/first-letter.ts';
 import type { Warning } from '../answer.ts';
 import type { BottleNow } from '../chemistry/bottle.ts';
 import { isWater } from '../kit/kind.ts';
@@ -60,5 +61,5 @@ export function bottleWarnings(
 
 function lastWord({ why }: BottleForRun): string {
   const said = why.at(-1) ?? 'something is not as it should be.';
-  return said.charAt(0).toLowerCase() + said.slice(1);
+  return lowerFirst(said);
 }

@@ -1,3 +1,4 @@
+import { lowerFirst } from '../units/first-letter.ts';
 import { jugInWords } from '../chemistry/spent.ts';
 import type { Agitation } from '../kit/kit.ts';
 import { isWater, type StepKind } from '../kit/kind.ts';
@@ -128,8 +129,6 @@ export function waterInWords({ name, kind }: Pick<CuedStep, 'name' | 'kind'>): s
   return kind === 'remjet-rinse' ? 'Rinse water' : `${name} water`;
 }
 
-const lower = (words: string) => words.charAt(0).toLowerCase() + words.slice(1);
-
 function goesBack(step: CuedStep): boolean {
   return step.bottle !== null && step.after === 'return';
 }
@@ -147,6 +146,6 @@ function prepareLabel(step: CuedStep, next: CuedStep | null): Sentence {
 
 function pourOutLabel(step: CuedStep): string {
   if (!step.inTank) return `Lift the film out of the ${step.name.toLowerCase()}`;
-  if (isWater(step.kind)) return `Pour the ${lower(waterInWords(step))} out`;
+  if (isWater(step.kind)) return `Pour the ${lowerFirst(waterInWords(step))} out`;
   return goesBack(step) ? `Pour out, back into ${step.bottle}` : `Pour ${step.name.toLowerCase()} out, into ${jugInWords(step.kind)}`;
 }

@@ -1,3 +1,4 @@
+import { upperFirst } from '../units/first-letter.ts';
 import type { ToDo } from './whats-next.ts';
 
 /** A thing to do with its words and its clock time, as the person reads them. */
@@ -22,7 +23,7 @@ export function nowInWords(toDo: readonly SaidToDo[], nowMs: number): NowInWords
   const others = after.filter((thing) => AFTERWARDS.includes(thing.what)).slice(0, 3);
   const due = next.atMs <= nowMs + 500;
   return {
-    next: due ? `Now: ${next.words}` : `${next.words.charAt(0).toUpperCase()}${next.words.slice(1)} at ${next.at}`,
+    next: due ? `Now: ${next.words}` : `${upperFirst(next.words)} at ${next.at}`,
     inShort: due ? `Now: ${next.words}` : `${next.at} ${next.words}`,
     then: others.length === 0 ? '' : `Then ${others.map((thing) => `${thing.words} at ${thing.at}`).join(', ')}.`,
   };

@@ -1,3 +1,4 @@
+import { upperFirst } from '../units/first-letter.ts';
 import { answered, refused, type Answer, type Fault, type Warning } from '../answer.ts';
 import { bleachesOrFixes, type StepKind } from '../kit/kind.ts';
 import type { Bath } from '../kit/kit.ts';
@@ -118,9 +119,7 @@ function workingLines(
 function pushLabel(bath: Bath, pushStops: number): string {
   if (pushStops === 0) return 'No push';
   const stops = showStops(pushStops);
-  return bath.push
-    ? `${stops.charAt(0).toUpperCase()}${stops.slice(1)} ${Math.abs(pushStops) > 1 ? 'stops' : 'stop'}`
-    : 'Not pushed in this bath';
+  return bath.push ? `${upperFirst(stops)} ${Math.abs(pushStops) > 1 ? 'stops' : 'stop'}` : 'Not pushed in this bath';
 }
 
 function temperatureLabel(bath: Bath, tempC: number): Sentence {

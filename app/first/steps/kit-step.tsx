@@ -4,7 +4,7 @@ import { Form, Link, useLocation, useNavigate } from 'react-router';
 import { isMainDeveloper, type StepKind } from '../../../core/kit/kind.ts';
 import { whatItDoes } from '../../../core/beginner/what-a-bath-does.ts';
 import { FormErrors, TextField } from '../../ui/fields.tsx';
-import { useCheckedForm } from '../../ui/form.ts';
+import { textOf, useCheckedForm } from '../../ui/form.ts';
 import { Button, Card } from '../../ui/parts.tsx';
 import { Term } from '../../ui/term.tsx';
 import { useUnits } from '../../ui/units.ts';
@@ -32,7 +32,7 @@ const KEPT_FIELDS = ['name', 'makesMl', 'capacityRolls', 'wearPercent', 'otherTe
 
 /** What stands in the form, by field, and of each bottle by its bath. */
 function keptOf(form: FormData, baths: readonly { readonly id: string }[]): Kept {
-  const text = (name: string) => String(form.get(name) ?? '');
+  const text = (name: string) => textOf(form, name);
   return {
     fields: Object.fromEntries(KEPT_FIELDS.map((name) => [name, text(name)])),
     baths: Object.fromEntries(baths.map(({ id }, i) => [id, { temp: text(`baths[${i}].temp`), time: text(`baths[${i}].time`) }])),

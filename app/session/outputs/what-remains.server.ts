@@ -1,3 +1,4 @@
+import { lowerFirst } from '../../../core/units/first-letter.ts';
 import type { PlannedStep } from '../../../core/schedule/plan.ts';
 import type { RunClock } from '../../../core/schedule/session-clock.ts';
 import type { TankMethod } from '../../../core/schedule/tank.ts';
@@ -59,7 +60,7 @@ function underWay(sessionId: string): WhatRemains {
     runs: runs.map(({ n, plan, clock, before }) => ({
       ...plan,
       n,
-      title: plan.title.charAt(0).toLowerCase() + plan.title.slice(1),
+      title: lowerFirst(plan.title),
       method: plan.tank.method,
       firstPourMs: clock.firstPourMs,
       hungMs: clock.hungMs,

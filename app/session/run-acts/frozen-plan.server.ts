@@ -1,3 +1,4 @@
+import { upperFirst } from '../../../core/units/first-letter.ts';
 import { tankHeatSetting } from '../../../core/heat/tank-heat-setting.ts';
 import { frozenPlan } from '../../../core/run/frozen-plan.ts';
 import type { RunToStart } from '../../run/session-start.server.ts';
@@ -16,7 +17,7 @@ export function frozenRuns(tonight: Pick<Tonight, 'evening' | 'inUse' | 'tanks' 
     const title = runTitle(run, rolls);
     const plan = frozenPlan({
       planned: run.plan.value,
-      title: title.charAt(0).toUpperCase() + title.slice(1),
+      title: upperFirst(title),
       process,
       kitName: batch.kit.name,
       batchName: batch.name,

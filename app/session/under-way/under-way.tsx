@@ -1,3 +1,4 @@
+import { lowerFirst } from '../../../core/units/first-letter.ts';
 import { useEffect, useMemo } from 'react';
 import { Form, Link, useRevalidator } from 'react-router';
 import { willItLast } from '../../../core/chemistry/will-it-last.ts';
@@ -104,7 +105,7 @@ export function BegunRuns({ page, nowMs }: { readonly page: UnderWayPage; readon
       <Card key={run.id} aria-labelledby={`begun-${run.n}`} className={run.is === 'live' ? 'border-teal' : ''}>
         <div className="mb-2.5 flex flex-wrap items-baseline justify-between gap-x-4">
           <h2 id={`begun-${run.n}`} className="font-bold">
-            Run {run.n} · {run.title.charAt(0).toLowerCase() + run.title.slice(1)}
+            Run {run.n} · {lowerFirst(run.title)}
           </h2>
           <p className="text-quiet">
             {run.is === 'live' ? (

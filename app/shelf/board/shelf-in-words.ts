@@ -1,9 +1,9 @@
+import { lowerFirst, upperFirst } from '../../../core/units/first-letter.ts';
 import { A_ROLL_LOST } from '../../../core/chemistry/what-follows.ts';
 import type { BatchView } from './batch-on-board.tsx';
 
 const WORDS = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine', 'Ten', 'Eleven', 'Twelve'];
 const words = (n: number) => WORDS[n] ?? String(n);
-const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
 
 /** The shelf in one line: how many batches, and what is the matter with them. */
 export function shelfInWords(batches: readonly Pick<BatchView, 'bottles' | 'ends' | 'follows'>[]): string {
@@ -13,13 +13,13 @@ export function shelfInWords(batches: readonly Pick<BatchView, 'bottles' | 'ends
     ({ follows, ends }) => (follows.urgency === 'soon' || follows.urgency === 'fine') && (ends.rollsLost ?? 0) >= A_ROLL_LOST,
   ).length;
   const matters = [
-    spent > 0 ? `${lower(words(spent))} bottle${spent === 1 ? ' is' : 's are'} spent` : null,
+    spent > 0 ? `${lowerFirst(words(spent))} bottle${spent === 1 ? ' is' : 's are'} spent` : null,
     early > 0
-      ? `${lower(words(early))} batch${early === 1 ? '' : 'es'} will grow old before ${early === 1 ? 'it is' : 'they are'} worn`
+      ? `${lowerFirst(words(early))} batch${early === 1 ? '' : 'es'} will grow old before ${early === 1 ? 'it is' : 'they are'} worn`
       : null,
   ].filter((part) => part !== null);
   const all = `${words(batches.length)} batch${batches.length === 1 ? '' : 'es'}.`;
   if (matters.length === 0) return all;
   const rest = matters.join('; ');
-  return `${all} ${rest.charAt(0).toUpperCase()}${rest.slice(1)}.`;
+  return `${all} ${upperFirst(rest)}.`;
 }

@@ -1,3 +1,4 @@
+import { lowerFirst } from '../../../core/units/first-letter.ts';
 import { boxUseBy, makesStillMl } from '../../../core/chemistry/box.ts';
 import { capacityOfVolume, rollsLeft } from '../../../core/chemistry/capacity.ts';
 import { supplyOf } from '../../../core/chemistry/pace.ts';
@@ -96,7 +97,7 @@ function readShelf() {
 function stripsSay(batch: BatchWithKit): string[] {
   return signalsOfBatch(batch.id).flatMap(({ says, pointsTo }) => {
     const bottle = batch.bottles.find((each) => pointsTo(each.kind));
-    return bottle ? [`${bottle.name} ${bottle.code}, by its strips: ${says.charAt(0).toLowerCase()}${says.slice(1)}`] : [];
+    return bottle ? [`${bottle.name} ${bottle.code}, by its strips: ${lowerFirst(says)}`] : [];
   });
 }
 

@@ -1,3 +1,4 @@
+import { lowerFirst } from '../../../core/units/first-letter.ts';
 import { dayAndYear } from '../../../core/units/day.ts';
 import type { BottleEntry } from '../../../core/chemistry/bottle.ts';
 import { INCIDENT_WORDS } from '../../../core/chemistry/incident-words.ts';
@@ -8,7 +9,6 @@ const STORED_WORDS = { plain: 'kept as it is', squeezed: 'air squeezed out', gas
 const TEST_WORDS = { passed: 'passed', worn: 'worn: it took its whole time', failed: 'failed: it is spent' } as const;
 
 const counted = (n: number) => `${Math.round(Math.abs(n) * 100) / 100} ${Math.abs(n) === 1 ? 'roll' : 'rolls'}`;
-const lower = (words: string) => words.charAt(0).toLowerCase() + words.slice(1);
 
 /** An entry of a ledger as a sentence. `nameOf` knows the bottles by number; a run may be told once for several of them. */
 export function entryInWords(entry: BottleEntry | Move, nameOf: (bottle: string) => string, bottles = 1): Sentence {
@@ -31,7 +31,7 @@ export function entryInWords(entry: BottleEntry | Move, nameOf: (bottle: string)
       return sentence`${of}: measured, ${{ volumeMl: entry.ml }}.`;
     case 'incident': {
       const much = entry.ml ? sentence`, ${{ volumeMl: entry.ml }}` : [];
-      return sentence`${of}: ${lower(INCIDENT_WORDS[entry.what])}${much}${entry.days ? `, ${entry.days} ${entry.days === 1 ? 'day' : 'days'}` : ''}.`;
+      return sentence`${of}: ${lowerFirst(INCIDENT_WORDS[entry.what])}${much}${entry.days ? `, ${entry.days} ${entry.days === 1 ? 'day' : 'days'}` : ''}.`;
     }
     case 'test':
       return sentence`${of}: tested with a snip, ${TEST_WORDS[entry.result]}.`;

@@ -1,3 +1,4 @@
+import { upperFirst } from '../../../core/units/first-letter.ts';
 import type { FieldMetadata } from '@conform-to/react';
 import { Plus, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
@@ -11,7 +12,7 @@ import { ListButton, Rows, type BathField, type LeafletForm } from './list-rows.
 const HYPHENED: readonly string[] = ['bleach-fix', 'pre-bleach'];
 const KINDS = BATH_KINDS.map((kind) => {
   const words = HYPHENED.includes(kind) ? kind : kind.replace('-', ' ');
-  return { value: kind, label: words.charAt(0).toUpperCase() + words.slice(1) };
+  return { value: kind, label: upperFirst(words) };
 });
 const PUSHES = [
   { value: 'none', label: 'Not given for this bath' },
