@@ -10,6 +10,7 @@ import {
   type ChartConfiguration,
 } from 'chart.js';
 import { useEffect, useRef } from 'react';
+import { ChartCanvas } from '../ui/chart-canvas.tsx';
 import { useNavigate } from 'react-router';
 
 Chart.register(LineController, LineElement, PointElement, CategoryScale, LinearScale, Tooltip, Filler);
@@ -48,11 +49,7 @@ export function RunsChart({ runs, band, centre = null, digits, unit = '', classN
     const chart = new Chart(canvas.current, configuration(runs, { low, high, centre }, digits, unit, open));
     return () => chart.destroy();
   }, [runs, low, high, centre, digits, unit, navigate]);
-  return (
-    <div className={`relative mt-2 ${className}`}>
-      <canvas ref={canvas} role="img" aria-label={says} className="cursor-pointer" />
-    </div>
-  );
+  return <ChartCanvas ref={canvas} className={`mt-2 ${className}`} says={says} pressable />;
 }
 
 const [INK, QUIET, TEAL, HOT, BAND] = ['#0b2b30', '#47656a', '#12776d', '#b1285c', 'rgba(18, 119, 109, 0.09)'];

@@ -5,6 +5,7 @@ import { leafletRange, leafletSeconds } from '../../core/timing/leaflet-curve.ts
 import { showDuration } from '../../core/units/duration.ts';
 import { fahrenheitFromCelsius, showTemperature } from '../../core/units/temperature.ts';
 import { useUnits } from './units.ts';
+import { ChartCanvas } from './chart-canvas.tsx';
 
 Chart.register(LineController, LineElement, PointElement, LinearScale, Tooltip);
 
@@ -31,13 +32,11 @@ export function LeafletChart({ points, tempC, lift, name }: LeafletChartProps) {
   const here = showDuration(leafletSeconds(points, tempC) * lift);
   return (
     <figure>
-      <div className="relative h-52">
-        <canvas
-          ref={canvas}
-          role="img"
-          aria-label={`${name}: the leaflet runs from ${showDuration(leafletSeconds(points, lowC))} at ${showTemperature(lowC, temperature)} to ${showDuration(leafletSeconds(points, highC))} at ${showTemperature(highC, temperature)}; this step is ${here} at ${showTemperature(tempC, temperature)}.`}
-        />
-      </div>
+      <ChartCanvas
+        ref={canvas}
+        className="h-52"
+        says={`${name}: the leaflet runs from ${showDuration(leafletSeconds(points, lowC))} at ${showTemperature(lowC, temperature)} to ${showDuration(leafletSeconds(points, highC))} at ${showTemperature(highC, temperature)}; this step is ${here} at ${showTemperature(tempC, temperature)}.`}
+      />
       <figcaption className="mt-1 text-sm text-quiet">
         Line and dots: the leaflet, fresh. <span className="font-semibold text-hot">Ring</span>: this step, {here}.
       </figcaption>

@@ -3,6 +3,7 @@ import { useEffect, useRef } from 'react';
 import type { EveningBath } from '../../../core/heat/evening-bath.ts';
 import { fahrenheitFromCelsius } from '../../../core/units/temperature.ts';
 import { useUnits, type Units } from '../../ui/units.ts';
+import { ChartCanvas } from '../../ui/chart-canvas.tsx';
 
 Chart.register(LineController, LineElement, LinearScale, PointElement);
 
@@ -31,9 +32,7 @@ export function BathChart({ bath }: { readonly bath: EveningBath }) {
   }, [bath, temperature]);
   return (
     <figure className="mt-3">
-      <div className="relative h-48">
-        <canvas ref={canvas} role="img" aria-label={`Bath and ${bath.bottles.length} bottles over four hours`} />
-      </div>
+      <ChartCanvas ref={canvas} className="h-48" says={`Bath and ${bath.bottles.length} bottles over four hours`} />
       <figcaption className="mt-1 flex flex-wrap gap-x-4 text-sm text-quiet">
         {['Bath', ...bath.bottles.map((bottle) => bottle.name)].map((name, i) => (
           <span key={name} className="flex items-center gap-1.5">

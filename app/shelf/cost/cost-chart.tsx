@@ -11,6 +11,7 @@ import {
   type ChartConfiguration,
 } from 'chart.js';
 import { useEffect, useRef } from 'react';
+import { ChartCanvas } from '../../ui/chart-canvas.tsx';
 
 Chart.register(BarController, BarElement, LineController, LineElement, PointElement, CategoryScale, LinearScale, Tooltip);
 
@@ -29,11 +30,7 @@ export function CostChart({ months, says }: { readonly months: readonly MonthSho
     const chart = new Chart(canvas.current, configuration(months));
     return () => chart.destroy();
   }, [months]);
-  return (
-    <div className="relative h-64">
-      <canvas ref={canvas} role="img" aria-label={says} />
-    </div>
-  );
+  return <ChartCanvas ref={canvas} className="h-64" says={says} />;
 }
 
 const INK = '#47656a';
