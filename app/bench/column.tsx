@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { RunNow } from '../../core/run/now.ts';
 import type { RunPlan } from '../../core/run/run-plan.ts';
+import { stepStartsS } from '../../core/run/run-on-clock.ts';
 import type { RunState } from '../../core/run/state.ts';
 import { showDuration } from '../../core/units/duration.ts';
 import { showTemperature } from '../../core/units/temperature.ts';
@@ -32,6 +33,7 @@ export function Column({ plan, state, now, nowMs }: ColumnProps) {
     return () => observer.disconnect();
   }, []);
   const seconds = plan.steps.map((step, i) => (i === state.step && now.running ? now.running.finish.seconds : step.seconds));
+  const startsS = stepStartsS(plan, state, nowMs);
   const blocks = layoutColumn(seconds, heightPx);
   const share = levelShare(now, nowMs);
   const current = blocks[state.step];
@@ -66,7 +68,7 @@ export function Column({ plan, state, now, nowMs }: ColumnProps) {
                 className={`figure absolute left-0 text-right text-sm ${past ? 'text-[#7d9a97]' : 'text-night-quiet'}`}
                 style={{ top: block.fromPx + 3, width: GUTTER_PX - 8 }}
               >
-                {showDuration(step.startS)}
+                {showDuration(startsS.get(step.id) ?? step.startS)}
               </span>
             )}
             <div

@@ -1,6 +1,7 @@
 import { Form, Link } from 'react-router';
 import { VERDICT_WORDS } from '../../core/inspection/inspection-words.ts';
 import { differencesOf } from '../../core/run/differences.ts';
+import { runOnClock } from '../../core/run/run-on-clock.ts';
 import { sayIn } from '../../core/units/sentence.ts';
 import { showDuration } from '../../core/units/duration.ts';
 import { judgementOf } from '../run/run-record.server.ts';
@@ -41,12 +42,13 @@ export function loader({ request }: Route.LoaderArgs) {
 function side(run: Run) {
   const [look] = looksOfRun(run.id);
   const judgement = look ? judgementOf(run, look) : null;
+  const was = runOnClock(run.plan, stateOfRun(run), run.endedAtMs ?? 0);
   return {
     id: run.id,
     rolls: run.plan.rollNames.join(', '),
     day: shownInstant(run.endedAtMs ?? 0, 'EEEE d MMMM yyyy'),
-    totalS: run.plan.totalS,
-    steps: run.plan.steps.map((step) => ({ id: step.bath, kind: step.kind, name: step.name, seconds: step.seconds })),
+    totalS: Math.round((was.endMs - was.firstPourMs) / 1000),
+    steps: was.steps.map(({ id, kind, startMs, endMs }) => ({ id, kind, seconds: (endMs - startMs) / 1000 })),
     judged: judgement && [VERDICT_WORDS[judgement.verdict], judgement.causes[0]?.title].filter(Boolean).join(': '),
   };
 }

@@ -13,6 +13,7 @@ import { storeBatch, storeRoll, storeTank } from '../server/a-shelf.fixture.ts';
 import { load, post } from '../ui/posting.fixture.ts';
 import { loader as listLoader } from './list.tsx';
 import { action, loader } from './run.tsx';
+import { whenRun } from './runs/when-run.server.ts';
 
 let count = 0;
 const happens = (runId: string, kind: string, body: object = {}) =>
@@ -55,6 +56,13 @@ test('a run is told whole: what was skipped, noted, planned and done; a live one
     when: expect.stringMatching(/first pour \d\d:\d\d:\d\d$/) as string,
   });
   expect(load(loader, '/', { runId: 'nobody' })).toBe(404);
+});
+
+test('a run over midnight has one date, the one that the list gives it, and its first pour says its own', () => {
+  const at = (hour: number, day: number) => new Date(2026, 10, day, hour, 40, 12).getTime();
+  expect(whenRun(at(0, 29), at(23, 28))).toMatch(/^Sunday 29 November 2026, first pour 23:40:12 on 28 November$/);
+  expect(whenRun(at(22, 28), at(21, 28))).toBe('Saturday 28 November 2026, first pour 21:40:12');
+  expect([whenRun(at(22, 28), null), whenRun(null, null)]).toEqual(['Saturday 28 November 2026', 'never begun']);
 });
 
 test('what it taught is kept; an evening like it carries its settings over and none of its rolls', async () => {

@@ -27,6 +27,7 @@ import { Looks } from './runs/looks.tsx';
 import { MeasuresOfRun } from './runs/measures-of-run.tsx';
 import { PlannedAndWas } from './runs/planned-and-was.tsx';
 import { RepairForm } from './runs/repair-form.tsx';
+import { whenRun } from './runs/when-run.server.ts';
 
 export const meta: Route.MetaFunction = ({ loaderData: loaded }) => [{ title: `${loaded?.plan.title ?? 'A run'} · Steady Reel` }];
 
@@ -36,7 +37,7 @@ export function loader({ params, request }: Route.LoaderArgs) {
   if (run.state === 'live') throw redirect(`/bench/${run.id}`);
   const asked = new URL(request.url).searchParams;
   const state = stateOfRun(run);
-  const firstMs = state.actual.find((step) => step)?.startMs ?? null;
+  const firstMs = state.actual.find((step) => step)?.firstStartMs ?? null;
   const rolls = rollsOfRun(run.id).map((roll) => ({ id: roll.id, name: roll.name, film: roll.film }));
   const rollName = (id: string | null) => rolls.find((roll) => roll.id === id)?.name ?? null;
   const looks = looksOfRun(run.id).map((look) => ({
@@ -54,7 +55,7 @@ export function loader({ params, request }: Route.LoaderArgs) {
     plan: run.plan,
     verdict: run.verdict,
     state: run.state,
-    when: run.endedAtMs === null ? 'never begun' : shownInstant(firstMs ?? run.endedAtMs, "EEEE d MMMM yyyy, 'first pour' HH:mm:ss"),
+    when: whenRun(run.endedAtMs, firstMs),
     steps: plannedAndActual(run.plan, state),
     notes: state.notes.map((note) => ({ at: shownInstant(note.atMs, 'HH:mm:ss'), text: note.text })),
     skipped: state.skippedChecks,

@@ -138,7 +138,7 @@ test('a developer that tires over five rolls: the chart sees it, the shelf names
     says: expect.stringMatching(/falling from run to run/) as string,
   });
   const [signal] = signalsOfBatch('worn');
-  expect(signal).toMatchObject({ measure: 'range', says: 'Three below the limit: worn or cold developer.' });
+  expect(signal).toMatchObject({ measure: 'range', says: 'Leader against base, three below the limit: worn or cold developer.' });
   expect([signal?.pointsTo('developer'), signal?.pointsTo('bleach-fix')]).toEqual([true, false]);
   const onShelf = shelfPage().batches.find(({ id }) => id === 'worn');
   expect(onShelf?.strips[0]).toMatch(/^Developer B\d+, by its strips: leader against base, three below the limit/);

@@ -27,3 +27,22 @@ test('a run compared with itself differs in nothing, and a bath that only one of
   const without = run({ steps: plan.steps.filter((step) => step.kind !== 'stabiliser') }, first);
   expect(differencesOf(one, without).find(({ what }) => /stabiliser/i.test(what))).toMatchObject({ b: ['none'], differs: true });
 });
+
+test('three washes are three rows, each against its own', () => {
+  const wash = plan.steps.find((step) => step.name === 'Wash');
+  if (!wash) throw new Error('no wash');
+  const steps = [plan.steps[0], wash, { ...wash, id: 'wash-2' }, { ...wash, id: 'wash-3' }].flatMap((step) => step ?? []);
+  const washed = (thirdS: number) => {
+    const events = steps.flatMap((step, i) => [
+      { id: `w${i}`, atMs: i * 1_000_000, kind: 'poured', step: step.id },
+      { id: `e${i}`, atMs: i * 1_000_000 + (i === 3 ? thirdS : step.seconds) * 1000, kind: 'step-ended', step: step.id },
+    ]) as RunEvent[];
+    return { plan: { ...plan, steps }, state: foldRun({ ...plan, steps }, events) };
+  };
+  const rows = differencesOf(washed(180), washed(60)).filter(({ what }) => what.startsWith('Wash'));
+  expect(rows.map(({ what, differs }) => [what, differs])).toEqual([
+    ['Wash', false],
+    ['Wash 2', false],
+    ['Wash 3', true],
+  ]);
+});

@@ -63,16 +63,27 @@ export function differencesOf(a: RunToCompare, b: RunToCompare): Difference[] {
 /** Each bath of either run, in order: what it was planned, and what it got. */
 function bathsOf(a: RunToCompare, b: RunToCompare): Difference[] {
   const [ofA, ofB] = [plannedAndActual(a.plan, a.state), plannedAndActual(b.plan, b.state)];
-  const inA = new Set(ofA.map(({ name }) => name));
-  const names = [...ofA.map(({ name }) => name), ...ofB.map(({ name }) => name).filter((name) => !inA.has(name))];
-  const said = (steps: typeof ofA, name: string) => {
-    const step = steps.find((each) => each.name === name);
+  const [namesA, namesB] = [eachByName(ofA), eachByName(ofB)];
+  const said = (steps: typeof namesA, name: string) => {
+    const step = steps.get(name);
     if (!step) return 'none';
     if (step.actualS === null) return step.skipped ? 'skipped' : 'not run';
     return step.actualS === step.plannedS ? showDuration(step.actualS) : `${showDuration(step.actualS)} of ${showDuration(step.plannedS)}`;
   };
-  return [...new Set(names)].map((name) => {
-    const [left, right] = [said(ofA, name), said(ofB, name)];
+  return [...new Set([...namesA.keys(), ...namesB.keys()])].map((name) => {
+    const [left, right] = [said(namesA, name), said(namesB, name)];
     return { what: name, a: plain(left), b: plain(right), differs: left !== right };
   });
+}
+
+/** Steps by their names; what a run does several times is numbered, `Wash`, `Wash 2`, so that each is compared with its own. */
+function eachByName<S extends { readonly name: string }>(steps: readonly S[]): Map<string, S> {
+  const so = new Map<string, number>();
+  return new Map(
+    steps.map((step) => {
+      const nth = (so.get(step.name) ?? 0) + 1;
+      so.set(step.name, nth);
+      return [nth === 1 ? step.name : `${step.name} ${nth}`, step];
+    }),
+  );
 }

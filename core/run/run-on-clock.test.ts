@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { HANG_S } from '../schedule/evening-clock.ts';
 import { housePlan } from './a-run-plan.fixture.ts';
 import type { RunEvent } from './event.ts';
-import { runOnClock } from './run-on-clock.ts';
+import { runOnClock, stepStartsS } from './run-on-clock.ts';
 import { foldRun } from './state.ts';
 
 const plan = housePlan();
@@ -78,4 +78,16 @@ test('a run given up in the middle ends there: what never came has no place on t
   const at = runOnClock(plan, over, T + 9_000_000);
   expect(at.steps).toHaveLength(2);
   expect(at.hungMs).toBe(T + (atS + 30) * 1000);
+});
+
+test('after a bath that took a minute longer, the column moves all that follows by that minute, and nothing before it', () => {
+  const startsOf = (offS: readonly number[]) => {
+    const { events, atS } = done(offS, true);
+    const starts = stepStartsS(plan, foldRun(plan, events), T + atS * 1000);
+    return plan.steps.map((step) => starts.get(step.id));
+  };
+  const planned = plan.steps.map((step) => step.startS);
+  expect(startsOf([0, 0])).toEqual(planned);
+  expect(startsOf([0, 60])).toEqual(planned.map((startS, i) => (i > 1 ? startS + 60 : startS)));
+  expect(stepStartsS(plan, foldRun(plan, []), T).size).toBe(0);
 });

@@ -57,3 +57,14 @@ export function runOnClock(asPlanned: RunPlan, state: RunState, nowMs: number): 
   const hungMs = state.endedAtMs ?? Math.max(endMs + HANG_S * 1000, nowMs);
   return { steps, firstPourMs: steps[0]?.startMs ?? hungMs, endMs, hungMs };
 }
+
+/**
+ * When each step began, or will, in seconds after the first pour, by its id: a bath that took longer moves all that follows
+ * it. Empty before the first pour.
+ */
+export function stepStartsS(asPlanned: RunPlan, state: RunState, nowMs: number): ReadonlyMap<string, number> {
+  if (state.phase === 'ready') return new Map();
+  const { steps, firstPourMs } = runOnClock(asPlanned, state, nowMs);
+  // What is poured in again is there twice, and began the first time: the earlier one has the last word.
+  return new Map([...steps].reverse().map((step) => [step.id, Math.round((step.startMs - firstPourMs) / 1000)] as const));
+}

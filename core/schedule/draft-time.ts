@@ -1,6 +1,8 @@
 import { answered, type Answer } from '../answer.ts';
+import type { StepKind } from '../kit/kind.ts';
 import type { Bath } from '../kit/kit.ts';
 import { stepTime, type StepTime, type WorkingLine } from '../timing/step-time.ts';
+import type { Habits } from './habits.ts';
 import type { PlanQuestion } from './plan.ts';
 import type { DraftStep } from './sequence.ts';
 
@@ -10,7 +12,7 @@ export function temperatureOf(draft: DraftStep, temperaturesC: PlanQuestion['tem
 }
 
 /** A step's time by its bath's leaflet, or by habit where none times it (domain.md 5, 9). */
-export function timeOf(draft: DraftStep, { temperaturesC, pushStops }: PlanQuestion, number: number): Answer<StepTime> {
+export function timeOf(draft: DraftStep, { temperaturesC, pushStops, habits }: PlanQuestion, number: number): Answer<StepTime> {
   if (draft.bath && draft.habitS === null) {
     // Bleach bypass keeps the time the bleach-fix would have had, at the bleach-fix's own temperature.
     const standsIn = draft.id !== draft.bath.id;
@@ -24,13 +26,30 @@ export function timeOf(draft: DraftStep, { temperaturesC, pushStops }: PlanQuest
     seconds,
     nominalS: seconds,
     working: [
-      { what: 'leaflet', seconds, label: 'Your habit' },
+      { what: 'leaflet', seconds, label: isNamed(draft.kind, habits) ? 'Your habit' : 'As usual: no leaflet times it' },
       zero('wear', 'Water does not wear'),
       zero('push', 'No push'),
       zero('temperature', 'Same time at any temperature'),
     ],
     warnings: [],
   });
+}
+
+/** Whether the person named how this step is done; what nobody named is nobody's habit. */
+function isNamed(kind: StepKind, { prewash, washing, afterDeveloper, wettingAgent }: Habits): boolean {
+  switch (kind) {
+    case 'prewash':
+      return prewash !== undefined;
+    case 'wash':
+      return washing !== undefined;
+    case 'rinse':
+    case 'stop':
+      return afterDeveloper !== undefined;
+    case 'wetting-agent':
+      return wettingAgent !== undefined;
+    default:
+      return false;
+  }
 }
 
 /** A fixer that stands in for a bleach-fix has that bath's time, not its leaflet: the working says whose figures these are. */

@@ -395,3 +395,16 @@ describe('the tank through a run', () => {
     expect(said({})).toBe('');
   });
 });
+
+test('a step that neither leaflet nor person timed is nobody’s habit; one that was named is yours, and a bath is its leaflet’s', () => {
+  const says = (habits: Habits) =>
+    Object.fromEntries(planned({ habits }).steps.map((step) => [step.bath, step.working.find((line) => line.what === 'leaflet')?.label]));
+  const usual = 'As usual: no leaflet times it';
+  expect(says({})).toMatchObject({ prewash: usual, rinse: usual, wash: usual });
+  expect(says({ washing: { kind: 'running', s: 300 }, afterDeveloper: 'rinse' })).toMatchObject({
+    prewash: usual,
+    rinse: 'Your habit',
+    wash: 'Your habit',
+  });
+  expect([says({})['developer'], says({})['bleach-fix']]).not.toContain(usual);
+});

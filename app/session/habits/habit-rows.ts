@@ -1,4 +1,4 @@
-import type { Habits } from '../../../core/schedule/habits.ts';
+import { DEFAULT_WASH_CHANGES, prewashSeconds, washSeconds, type Habits } from '../../../core/schedule/habits.ts';
 import { showDuration } from '../../../core/units/duration.ts';
 
 /** Habits in a few words each, for the planning page. */
@@ -8,12 +8,12 @@ export function habitRows(habits: Habits): { readonly question: string; readonly
     {
       question: 'Prewash',
       answer: !prewash
-        ? 'as the kit says'
+        ? `${showDuration(prewashSeconds(prewash))}, where the kit has one`
         : prewash.kind === 'none'
           ? 'none, tank warmed dry'
           : prewash.kind === 'until-clear'
             ? 'until clear'
-            : showDuration(prewash.s ?? 60),
+            : showDuration(prewashSeconds(prewash)),
     },
     {
       question: 'After the developer',
@@ -24,11 +24,11 @@ export function habitRows(habits: Habits): { readonly question: string; readonly
     {
       question: 'Wash',
       answer: !washing
-        ? 'as the kit says'
+        ? `the kit’s, or ${showDuration(washSeconds(washing))}`
         : washing.kind === 'running'
-          ? `${showDuration(washing.s ?? 180)}, running`
+          ? `${showDuration(washSeconds(washing))}, running`
           : washing.kind === 'changes'
-            ? `${washing.n ?? 7} changes`
+            ? `${washing.n ?? DEFAULT_WASH_CHANGES} changes`
             : 'counted inversions',
     },
     { question: 'Clock', answer: `starts ${habits.clock === 'tank-full' ? 'when the tank is full' : 'at the first drop'}` },
