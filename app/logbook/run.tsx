@@ -1,6 +1,7 @@
 import { data, Form, Link, redirect } from 'react-router';
 import { AGAIN } from '../../core/inspection/cause.ts';
 import { actInWords } from '../../core/run/act-in-words.ts';
+import { firstPourMs } from '../../core/run/got.ts';
 import { plannedAndActual } from '../../core/run/planned-and-actual.ts';
 import { bottlesOfRun } from '../run/bottles-of-run.server.ts';
 import { lessonsHeardIn } from '../run/lessons-of-run.server.ts';
@@ -37,7 +38,7 @@ export function loader({ params, request }: Route.LoaderArgs) {
   if (run.state === 'live') throw redirect(`/bench/${run.id}`);
   const asked = new URL(request.url).searchParams;
   const state = stateOfRun(run);
-  const firstMs = state.actual.find((step) => step)?.firstStartMs ?? null;
+  const firstMs = firstPourMs(state);
   const rolls = rollsOfRun(run.id).map((roll) => ({ id: roll.id, name: roll.name, film: roll.film }));
   const rollName = (id: string | null) => rolls.find((roll) => roll.id === id)?.name ?? null;
   const looks = looksOfRun(run.id).map((look) => ({

@@ -1,3 +1,4 @@
+import { firstPourMs } from '../../core/run/got.ts';
 import { TZDate } from '@date-fns/tz';
 import { formatISO } from 'date-fns';
 import { rangeFallingAt } from './strip-chart.server.ts';
@@ -15,7 +16,7 @@ import { stateOfRun } from './run-state.server.ts';
 /** What the run's record says to a strip of it: of one roll, or of all its rolls alike. */
 export function factsAbout(run: Run, rollId: string | null): RunFacts {
   const state = stateOfRun(run);
-  const firstMs = state.actual.find((step) => step)?.startMs ?? run.endedAtMs ?? 0;
+  const firstMs = firstPourMs(state) ?? run.endedAtMs ?? 0;
   const on = formatISO(new TZDate(firstMs, personsZone()), { representation: 'date' });
   const batch = batchAsAt(run.batchId, on, firstMs);
   const developer = run.plan.steps.find((step) => isMainDeveloper(step.kind))?.bath;

@@ -6,7 +6,7 @@ import { showDurationChange } from '../units/duration.ts';
 import { planAsRun, withoutOwnS } from './plan-as-run.ts';
 import type { RunPlan } from './run-plan.ts';
 import { stepFinish } from './finish.ts';
-import { gotMs } from './got.ts';
+import { firstPourMs, gotMs } from './got.ts';
 import type { ActualStep, RunState } from './state.ts';
 import { whatStepGot, type StepGot } from './what-a-step-got.ts';
 
@@ -28,7 +28,7 @@ export interface ComparedStep {
 /** A run step by step: what was planned beside what was done. */
 export function plannedAndActual(asPlanned: RunPlan, state: RunState): ComparedStep[] {
   const plan = planAsRun(asPlanned, state);
-  const firstMs = state.actual.find((step) => step && !step.skipped)?.startMs ?? null;
+  const firstMs = firstPourMs(state);
   return plan.steps.map((step, i) => {
     const actual = state.actual[i] ?? null;
     const ran = actual && !actual.skipped ? actual : null;
@@ -38,7 +38,7 @@ export function plannedAndActual(asPlanned: RunPlan, state: RunState): ComparedS
       plannedS: ran ? dueS(plan, i, ran) : step.seconds,
       actualS: ran && ran.endMs !== null ? Math.round(gotMs(ran) / 1000) : null,
       skipped: actual?.skipped ?? false,
-      startedAtS: ran && firstMs !== null ? Math.round((ran.startMs - firstMs) / 1000) : null,
+      startedAtS: ran && firstMs !== null ? Math.round((ran.firstStartMs - firstMs) / 1000) : null,
       readings: (ran?.readings ?? []).map((reading) => ({
         atS: ran ? Math.round((reading.atMs - ran.startMs) / 1000) : 0,
         c: reading.c,

@@ -3,7 +3,9 @@ import { housePlan } from './a-run-plan.fixture.ts';
 import type { RunEvent } from './event.ts';
 import { stepFinish } from './finish.ts';
 import { refusalOf } from './guard.ts';
+import { firstPourMs } from './got.ts';
 import { runNow } from './now.ts';
+import { plannedAndActual } from './planned-and-actual.ts';
 import { runOnClock } from './run-on-clock.ts';
 import type { RunPlan } from './run-plan.ts';
 import { foldRun } from './state.ts';
@@ -40,6 +42,20 @@ describe('a bath that is poured in again', () => {
     ...through(4, 935, 180),
   ];
   const state = foldRun(plan, events);
+
+  test('began when it first went in, also where it is the run’s first', () => {
+    expect(plannedAndActual(plan, state)[BLEACH_FIX]).toMatchObject({ startedAtS: 330, actualS: 420 });
+    const again = foldRun(plan, [
+      ...through(0, 0, 20),
+      at(30, { kind: 'repeated', step: plan.steps[0]?.id }),
+      ...through(0, 100, 40),
+      ...through(DEVELOPER, 145, 225),
+    ]);
+    expect(firstPourMs(again)).toBe(T);
+    expect(plannedAndActual(plan, again).map(({ startedAtS }) => startedAtS)).toEqual([0, 145, null, null, null, null]);
+    const skipped = foldRun(plan, [at(5, { kind: 'skipped', step: plan.steps[0]?.id }), ...through(DEVELOPER, 60, 225)]);
+    expect(firstPourMs(skipped)).toBe(T + 60_000);
+  });
 
   test('makes no late pour and no gap of itself', () => {
     const record = {
