@@ -1,5 +1,23 @@
 /** The import rules of architecture.md: dependencies point inwards, places do not import one another. */
 const places = ['session', 'rolls', 'shelf', 'bench', 'logbook', 'phone', 'probes', 'first', 'method'];
+/** Core's folders from the lowest up: what two of them need lives lower down, so none ever knows one above it. */
+const core = [
+  'units',
+  'film',
+  'packing',
+  'kit',
+  'timing',
+  'lessons',
+  'heat',
+  'beginner',
+  'chemistry',
+  'schedule',
+  'evening',
+  'run',
+  'probe',
+  'inspection',
+  'practice',
+];
 module.exports = {
   forbidden: [
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
@@ -15,6 +33,12 @@ module.exports = {
       from: { path: '^core/', pathNot: '\\.test\\.ts$' },
       to: { dependencyTypes: ['npm', 'core'], pathNot: 'node_modules/(yup|date-fns|@date-fns/tz|@sodaru/yup-to-json-schema)/' },
     },
+    ...core.slice(0, -1).map((folder, i) => ({
+      name: `core-${folder}-knows-nothing-above-it`,
+      severity: 'error',
+      from: { path: `^core/${folder}/`, pathNot: '\\.(test|fixture)\\.ts$' },
+      to: { path: `^core/(${core.slice(i + 1).join('|')})/` },
+    })),
     { name: 'cli-knows-only-core-and-scans', severity: 'error', from: { path: '^(cli|scan)/' }, to: { path: '^(app|server)/' } },
     {
       name: 'pictures-are-read-in-one-place',

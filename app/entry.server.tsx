@@ -3,15 +3,14 @@ import { isbot } from 'isbot';
 import { PassThrough } from 'node:stream';
 import { renderToPipeableStream } from 'react-dom/server';
 import { ServerRouter, type AppLoadContext, type EntryContext } from 'react-router';
-import { holdClock } from './server/clock.server.ts';
-import { openAtStart } from './server/database.server.ts';
-import { liveRunTitle } from './server/runs.server.ts';
+import { resumeClockOfBook } from './run/evening/resume-clock.server.ts';
+import { openAtStart } from './server/database/database.server.ts';
 
 // Opened when the server starts, not at the first request: a migration or a refusal is seen at once.
 const fault = openAtStart();
 // A file that cannot be opened is said by the server's own start and by every page, and tried again at each request.
 if (fault) console.error(`\n  ${fault.message}\n`);
-else holdClock(liveRunTitle() !== null);
+else resumeClockOfBook();
 
 export const streamTimeout = 5000;
 

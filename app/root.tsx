@@ -3,10 +3,10 @@ import '@fontsource/atkinson-hyperlegible-next/600.css';
 import '@fontsource/atkinson-hyperlegible-next/700.css';
 import '@fontsource/atkinson-hyperlegible-mono/400.css';
 import '@fontsource/atkinson-hyperlegible-mono/600.css';
-import './app.css';
 import { useEffect, type ReactNode } from 'react';
 import { isRouteErrorResponse, Link, Links, Meta, Outlet, Scripts, ScrollRestoration, useRevalidator } from 'react-router';
 import type { Route } from './+types/root.ts';
+import './app.css';
 import { personsZone, storedUnits } from './server/settings.server.ts';
 
 export function loader() {

@@ -1,5 +1,6 @@
 import { createInterface } from 'node:readline';
 import { refused, type Answer } from '../core/answer.ts';
+import { parseJson } from '../core/json-text.ts';
 import { COMMANDS, LATER_COMMANDS } from './commands.ts';
 import { EXAMPLES, SUMMARIES } from './help.ts';
 import type { Command, LaterCommand } from './request.ts';
@@ -35,7 +36,7 @@ async function whole(input: AsyncIterable<Buffer>): Promise<Answer<string>> {
 
 function parsed(text: string): Answer<unknown> {
   try {
-    return { ok: true, value: JSON.parse(text) as unknown };
+    return { ok: true, value: parseJson(text) };
   } catch (error) {
     const message = error instanceof Error ? error.message : 'unreadable';
     return refused({

@@ -1,22 +1,22 @@
 import { answered, refused, type Answer, type Fault } from '../core/answer.ts';
+import type { TimedReading } from '../core/heat/bath/cooling.ts';
+import { warmUp, type BottleInBath } from '../core/heat/bath/water-bath.ts';
+import { developmentRate, doseUntil } from '../core/heat/dose.ts';
 import { driftFinish } from '../core/heat/drift.ts';
 import { mixWater } from '../core/heat/mixing.ts';
 import { pourTemperature } from '../core/heat/pour-temperature.ts';
 import { settlesAtC } from '../core/heat/pouring-in.ts';
-import { warmUp, type BottleInBath } from '../core/heat/water-bath.ts';
-import type { TimedReading } from '../core/heat/cooling.ts';
-import { developmentRate, doseUntil } from '../core/heat/dose.ts';
 import { temperaturePath } from '../core/heat/temperature-path.ts';
 import type { Bath } from '../core/kit/kit.ts';
-import { pushEquivalent } from '../core/timing/push.ts';
-import { packRolls, type BatchToUse, type RollToPack } from '../core/packing/pack.ts';
 import type { Holds } from '../core/packing/load.ts';
-import { driftRequest, mixRequest, packRequest, pourRequest, warmupRequest } from './requests.ts';
-import { chart, density, judge } from './inspect.ts';
+import { packRolls, type BatchToUse, type RollToPack } from '../core/packing/pack.ts';
+import { pushEquivalent } from '../core/timing/push.ts';
 import { effect } from './effect.ts';
+import { chart, density, judge } from './inspect.ts';
 import { plan } from './plan.ts';
-import { shelf } from './shelf.ts';
 import { bare, bathIn, readRequest, round, type Command, type LaterCommand } from './request.ts';
+import { driftRequest, mixRequest, packRequest, pourRequest, warmupRequest } from './requests.ts';
+import { shelf } from './shelf.ts';
 
 /** Every command of scripting.md. Each checks its request whole before anything is computed. */
 export const COMMANDS: Readonly<Record<string, Command>> = { plan, drift, warmup, pour, mix, pack, effect, shelf, chart, judge };

@@ -1,7 +1,7 @@
 import { answered, faultsUnder, refused, type Answer, type Fault } from '../core/answer.ts';
-import { effectOfRun, type PouredStep } from '../core/chemistry/effect.ts';
-import type { Plan } from '../core/schedule/plan.ts';
+import { effectOfRun, type PouredStep } from '../core/chemistry/ledger/effect.ts';
 import { checkedAgainst } from '../core/faults-in-words.ts';
+import type { Plan } from '../core/schedule/plan.ts';
 import { plannedAsAsked, type PlanRequest } from './plan.ts';
 import { readRequest, round, type Surrounding } from './request.ts';
 import { effectRequest, planRequest } from './requests.ts';

@@ -1,13 +1,13 @@
 import { answered, refused, type Answer } from '../core/answer.ts';
-import { controlChart, type ChartPoint } from '../core/inspection/control-chart.ts';
-import { stripDensities, type Encoding, type PerChannel } from '../core/inspection/density.ts';
 import type { Said } from '../core/inspection/evidence.ts';
 import type { Inspection, RunFacts } from '../core/inspection/inspection.ts';
 import { judge as judgement } from '../core/inspection/judge.ts';
-import type { Rectangles } from '../core/inspection/strip-measure.ts';
+import { controlChart, type ChartPoint } from '../core/inspection/strips/control-chart.ts';
+import { stripDensities, type Encoding, type PerChannel } from '../core/inspection/strips/density.ts';
+import type { Rectangles } from '../core/inspection/strips/strip-measure.ts';
 import { openScan, patchesOf } from '../scan/read-scan.ts';
-import { chartRequest, densityRequest, judgeRequest } from './requests.ts';
 import { readRequest, round } from './request.ts';
+import { chartRequest, densityRequest, judgeRequest } from './requests.ts';
 
 interface DensityRequest extends Rectangles {
   readonly file: string;

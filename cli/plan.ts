@@ -1,13 +1,13 @@
 import { answered, refused, type Answer } from '../core/answer.ts';
 import type { FilmCount } from '../core/film/roll-equivalents.ts';
-import { materialOf } from '../core/heat/tank-heat-setting.ts';
-import type { TankHeatSetting } from '../core/heat/tank-through-the-run.ts';
-import { DEFAULT_COOLING_PER_MIN, DEFAULT_TANK_HEAT_JK, type TankMaterial } from '../core/heat/water.ts';
+import type { Treatment } from '../core/film/treatment.ts';
+import { DEFAULT_COOLING_PER_MIN, DEFAULT_TANK_HEAT_JK, type TankMaterial } from '../core/heat/bath/water.ts';
+import { materialOf } from '../core/heat/tank/tank-heat-setting.ts';
+import type { TankHeatSetting } from '../core/heat/tank/tank-through-the-run.ts';
+import { DEFAULT_TANK, type Tank } from '../core/heat/tank/tank.ts';
 import type { Kit } from '../core/kit/kit.ts';
 import type { Habits } from '../core/schedule/habits.ts';
 import { planRun, type BatchState, type Plan } from '../core/schedule/plan.ts';
-import { DEFAULT_TANK, type Tank } from '../core/schedule/tank.ts';
-import type { Treatment } from '../core/schedule/treatment.ts';
 import { bare, readRequest, round, type Surrounding } from './request.ts';
 import { planRequest } from './requests.ts';
 

@@ -15,7 +15,7 @@ export type Command = (request: unknown, surrounding: Surrounding) => Answer<unk
 /** A command that reads a file answers later. */
 export type LaterCommand = (request: unknown) => Promise<Answer<unknown>>;
 
-export function kitOf(value: unknown): Answer<Kit> {
+function kitOf(value: unknown): Answer<Kit> {
   if (typeof value === 'string') {
     const kit = shippedKit(value);
     if (kit) return answered(kit);

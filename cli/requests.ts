@@ -1,14 +1,14 @@
 import { array, boolean, mixed, number, object, string, type AnySchema } from 'yup';
+import { INCIDENTS, TEST_RESULTS } from '../core/chemistry/ledger/standing.ts';
 import { FORMAT_FAMILIES, FORMAT_IDS } from '../core/film/format.ts';
 import { PROCESSES } from '../core/film/process.ts';
-import { BOTTLE_MATERIALS } from '../core/heat/water-bath.ts';
-import { HEAT_SCHOOLS } from '../core/heat/tank-through-the-run.ts';
-import { TANK_MATERIALS } from '../core/heat/water.ts';
-import { INCIDENTS, TEST_RESULTS } from '../core/chemistry/standing.ts';
+import { TREATMENTS } from '../core/film/treatment.ts';
+import { BOTTLE_MATERIALS } from '../core/heat/bath/water-bath.ts';
+import { TANK_MATERIALS } from '../core/heat/bath/water.ts';
+import { HEAT_SCHOOLS } from '../core/heat/tank/tank-through-the-run.ts';
+import { TANK_METHODS } from '../core/heat/tank/tank.ts';
 import { COLOURS, EDGES, FRAMES, MARKS, SLIDES } from '../core/inspection/inspection.ts';
 import { habitShapes } from '../core/schedule/read-habits.ts';
-import { TANK_METHODS } from '../core/schedule/tank.ts';
-import { TREATMENTS } from '../core/schedule/treatment.ts';
 
 /** The shapes of scripting.md. Unknown fields are refused by name; bounds stop nonsense, not odd darkrooms. */
 
@@ -129,7 +129,7 @@ export const shelfRequest = request({
   on: isoDate(),
   entries: array(entry.required()).max(100_000),
   tank: closed({ volumeMl: millilitres().required() }),
-  pace: closed({ rolls: rolls().required(), weeks: number().moreThan(0).max(10_000).required() }),
+  pace: closed({ rolls: rolls().required(), weeks: number().min(0.01).max(10_000).required() }),
   oneShot: boolean(),
 });
 

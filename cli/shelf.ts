@@ -1,9 +1,9 @@
 import { answered, refused, type Answer, type Fault } from '../core/answer.ts';
-import type { BottleEntry } from '../core/chemistry/bottle.ts';
-import { effectOfRun } from '../core/chemistry/effect.ts';
-import { entriesOfEffect, foldLedger, stepsOfKit } from '../core/chemistry/ledger.ts';
-import { INCIDENTS, TEST_RESULTS, type Incident, type TestResult } from '../core/chemistry/standing.ts';
-import { runsLeft, twoEnds, type Pace } from '../core/chemistry/two-ends.ts';
+import type { BottleEntry } from '../core/chemistry/ledger/bottle.ts';
+import { effectOfRun } from '../core/chemistry/ledger/effect.ts';
+import { entriesOfEffect, foldLedger, stepsOfKit } from '../core/chemistry/ledger/ledger.ts';
+import { INCIDENTS, TEST_RESULTS, type Incident, type TestResult } from '../core/chemistry/ledger/standing.ts';
+import { runsLeft, twoEnds, type Pace } from '../core/chemistry/life/two-ends.ts';
 import { isWater } from '../core/kit/kind.ts';
 import type { Kit } from '../core/kit/kit.ts';
 import { readRequest, round, type Surrounding } from './request.ts';

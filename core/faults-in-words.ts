@@ -37,7 +37,7 @@ function unknownFields(error: ValidationError): Fault[] {
 }
 
 /** Yup writes `baths[0].name` and `["odd key"]`; JSON paths start at `$`. */
-export function jsonPath(yupPath: string | undefined): string {
+function jsonPath(yupPath: string | undefined): string {
   if (!yupPath) return '$';
   return yupPath.startsWith('[') ? `$${yupPath}` : `$.${yupPath}`;
 }

@@ -1,10 +1,10 @@
 import { shippedKit } from '../core/kit/shipped-kits.ts';
 import type { Kit } from '../core/kit/kit.ts';
-import { addBatch } from '../app/server/batches.server.ts';
-import { inTransaction } from '../app/server/database.server.ts';
-import { saveKit } from '../app/server/kits.server.ts';
+import { addBatch } from '../app/server/shelf/batches.server.ts';
+import { inTransaction } from '../app/server/database/database.server.ts';
+import { saveKit } from '../app/server/shelf/kits.server.ts';
 import { addRoll } from '../app/server/rolls.server.ts';
-import { saveTank } from '../app/server/tanks.server.ts';
+import { saveTank } from '../app/server/shelf/tanks.server.ts';
 
 /**
  * A kit that asks for an agitation every two seconds through a long developer, so that a few minutes give enough cues

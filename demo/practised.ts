@@ -1,14 +1,14 @@
 import { practicePlan } from '../app/bench/practice/new-practice.server.ts';
-import { kitchenOfPractice, reportOfPractice } from '../app/bench/practice/practice-log.server.ts';
-import { findKit } from '../app/server/kits.server.ts';
-import { findPractice, insertPractice, insertPracticeEvent, setPracticeEnd } from '../app/server/practices.server.ts';
-import { findTank } from '../app/server/tanks.server.ts';
+import { kitchenOfPractice, reportOfPractice } from '../app/bench/practice/channel/practice-log.server.ts';
+import { findKit } from '../app/server/shelf/kits.server.ts';
+import { findPractice, insertPractice, insertPracticeEvent, setPracticeEnd } from '../app/server/runs/practices.server.ts';
+import { findTank } from '../app/server/shelf/tanks.server.ts';
 import { kitchenAt } from '../core/practice/kitchen-of-run.ts';
 import type { SceneId } from '../core/practice/scene.ts';
 import { shown } from '../core/practice/thermometer.ts';
-import type { RunEvent } from '../core/run/event.ts';
-import { foldRun } from '../core/run/state.ts';
-import { stepFinish } from '../core/run/finish.ts';
+import type { RunEvent } from '../core/run/acts/event.ts';
+import { foldRun } from '../core/run/state/state.ts';
+import { stepFinish } from '../core/run/acts/finish.ts';
 
 interface Practised {
   readonly id: string;

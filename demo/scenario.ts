@@ -4,7 +4,7 @@ import type { Bath, Kit } from '../core/kit/kit.ts';
 import { shippedKit } from '../core/kit/shipped-kits.ts';
 import type { Inspection } from '../core/inspection/inspection.ts';
 import type { Lesson } from '../core/lessons/lesson.ts';
-import type { Treatment } from '../core/schedule/treatment.ts';
+import type { Treatment } from '../core/film/treatment.ts';
 
 /** The demo scenario of domain.md 14: a wood-fired village pottery and the chain ferry across its estuary, one autumn. */
 

@@ -2,8 +2,8 @@ import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
-import { stripDensities } from '../core/inspection/density.ts';
-import type { Rectangles, StripMeasure } from '../core/inspection/strip-measure.ts';
+import { stripDensities } from '../core/inspection/strips/density.ts';
+import type { Rectangles, StripMeasure } from '../core/inspection/strips/strip-measure.ts';
 import { openScan, patchesOf, pictureToKeep, previewOf } from '../scan/read-scan.ts';
 import type { DemoStrip } from './scenario.ts';
 

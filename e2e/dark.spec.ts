@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { toTheFirstPour } from './open.ts';
-import { deliberate, pressable } from './press.ts';
 import { freshDatabase, OwnServer } from './own-server.ts';
+import { deliberate, pressable } from './press.ts';
 
 /** What would cost the film: an end pressed too early, a tank opened too soon, a wrong start. Five times as fast. */
 const own = new OwnServer(4510, { STEADY_REEL_TEST_SPEED: '5' });

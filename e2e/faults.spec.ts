@@ -4,8 +4,8 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { open } from './open.ts';
-import { deliberate } from './press.ts';
 import { OwnServer } from './own-server.ts';
+import { deliberate } from './press.ts';
 
 /** A disk of a few megabytes, so that it can be full. Where none can be made (that takes the rights of root) there is none. */
 const disk = mkdtempSync(join(tmpdir(), 'steady-reel-disk-'));

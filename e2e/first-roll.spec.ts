@@ -1,5 +1,5 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
+import { expectAccessible } from './accessible.ts';
 import { open } from './open.ts';
 import { freshDatabase, OwnServer } from './own-server.ts';
 import { pressable } from './press.ts';
@@ -31,10 +31,7 @@ async function throughTheBaths(page: Page): Promise<string[]> {
 }
 
 async function accessible(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze();
-  expect(
-    violations.filter(({ impact }) => impact === 'serious' || impact === 'critical').map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`),
-  ).toEqual([]);
+  await expectAccessible(page);
   const tooWide = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
   expect(tooWide).toBeLessThanOrEqual(0);
 }

@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { open, toTheFirstPour } from './open.ts';
-import { deliberate } from './press.ts';
 import { freshDatabase, OwnServer } from './own-server.ts';
+import { deliberate } from './press.ts';
 
 /** The temperature the film feels: one figure wherever it is said, and it follows what is read. */
 const own = new OwnServer(4520, { STEADY_REEL_TEST_SPEED: '4' });

@@ -1,10 +1,10 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
+import { expectAccessible } from './accessible.ts';
 import { open } from './open.ts';
-import { deliberate } from './press.ts';
 import { freshDatabase, OwnServer } from './own-server.ts';
+import { deliberate } from './press.ts';
 
 /** The strip hangs there and something is off: what it was, what it taught, and the book that remembers. */
 const own = new OwnServer(4560, { STEADY_REEL_TEST_SPEED: '15' });
@@ -13,12 +13,6 @@ test.use({ baseURL: own.base });
 test.describe.configure({ mode: 'serial' });
 test.beforeAll(() => own.start(database, '--demo'));
 test.afterAll(() => own.kill());
-
-async function noViolations(page: Page, tags: readonly string[] = []): Promise<void> {
-  const axe = new AxeBuilder({ page });
-  const { violations } = await (tags.length > 0 ? axe.withTags([...tags]) : axe).analyze();
-  expect(violations.map(({ id, nodes }) => [id, nodes[0]?.html])).toEqual([]);
-}
 
 /** Presses the drawing that looks like the film in the hand. */
 const pick = async (page: Page, question: string, answer: string) =>
@@ -117,7 +111,7 @@ test('the lesson of the cold strip stands at its developer the next time, and is
   await page.getByRole('link', { name: 'Keep “next time” as a lesson' }).first().click();
   await expect(page.getByLabel('In your words')).toHaveValue(/Read the temperature inside the tank/);
   await page.getByLabel('In your words').fill('Shut the window, and read inside the tank.');
-  await noViolations(page);
+  await expectAccessible(page, 'every rule', []);
   await page.getByRole('button', { name: 'Keep it' }).click();
   await expect(page.getByText('Shut the window, and read inside the tank.')).toBeVisible();
   await expect(page.getByText('at the developer, about Steel tank, two reels')).toBeVisible();
@@ -141,7 +135,7 @@ test('the lesson of the cold strip stands at its developer the next time, and is
   const [line, act] = [await lesson.boundingBox(), await page.locator('[data-act]').boundingBox()];
   expect((line?.y ?? 0) + (line?.height ?? 0)).toBeLessThanOrEqual(act?.y ?? 0);
   expect(line?.y ?? -1).toBeGreaterThan(0);
-  await noViolations(page, ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']);
+  await expectAccessible(page);
   const ended = page.getByRole('link', { name: /To the logbook/ });
   for (let i = 0; i < 30 && !(await ended.isVisible()); i++) {
     await deliberate(page);
@@ -196,17 +190,17 @@ test('a scan is brought in, marked by hand and key, measured, and stands in the 
   await page.mouse.move((box?.x ?? 0) + 50, (box?.y ?? 0) + 30, { steps: 4 });
   await page.mouse.up();
   expect(await at()).toBeGreaterThan(from + 20);
-  await noViolations(page);
+  await expectAccessible(page, 'every rule', []);
   await expect(page.getByLabel('Scanner and setting')).toHaveValue('flatbed, all corrections off');
   await page.getByRole('button', { name: 'Measure it' }).click();
   await page.waitForURL(/#measures/);
-  await expect(page.getByRole('row', { name: /range, the leader over the base/ })).toContainText('1.4');
+  await expect(page.getByRole('row', { name: /leader against base/ })).toContainText('1.4');
   await page.getByText('How these are made').first().click();
   await expect(page.getByText(/Clear base, red: 52\.\d % of the light/).first()).toBeVisible();
   await page.getByRole('link', { name: 'The control chart' }).click();
   await expect(page.getByRole('status')).toContainText('One below the limit: worn or cold developer.');
   await expect(page.getByRole('img', { name: /Leader against base, 12 strips/ })).toBeVisible();
-  await noViolations(page);
+  await expectAccessible(page, 'every rule', []);
   // The shelf says it at the bottle that it points to.
   await open(page, '/shelf');
   await expect(page.getByRole('link', { name: /^Developer B\d+, by its strips: leader against base, one below the limit/ })).toBeVisible();
@@ -252,7 +246,7 @@ test('the book goes out, into an empty house, and is the same there; a wrong byt
   await page.getByRole('button', { name: 'Leave it' }).click();
   await page.getByRole('button', { name: 'Make a copy now' }).click();
   await expect(page.getByText('A copy was made, and checked.')).toBeVisible();
-  await noViolations(page);
+  await expectAccessible(page, 'every rule', []);
 
   const elsewhere = new OwnServer(4561);
   await elsewhere.start(freshDatabase());
@@ -289,7 +283,7 @@ test('without scripts: a look, a lesson, a search, a scan and a copy', async ({ 
   await page.getByLabel(/The scan: PNG/).setInputFiles(join(dirname(database), 'scans-to-try', 'good-strip.png'));
   await page.getByRole('button', { name: 'Bring it in' }).click();
   await page.getByRole('button', { name: 'Measure it' }).click();
-  await expect(page.getByRole('row', { name: /range, the leader over the base/ })).toContainText('1.7');
+  await expect(page.getByRole('row', { name: /leader against base/ })).toContainText('1.7');
   await page.goto('/logbook/book');
   await page.getByRole('button', { name: 'Make a copy now' }).click();
   await expect(page.getByText('A copy was made, and checked.')).toBeVisible();

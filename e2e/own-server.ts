@@ -21,10 +21,13 @@ export class OwnServer {
     this.base = `http://127.0.0.1:${port}`;
   }
 
+  /** How far its machine’s clock is set away when it is started next. */
+  clockSetMs = 0;
+
   async start(database: string, ...flags: string[]): Promise<void> {
     this.child = spawn(process.execPath, ['scripts/serve-alone.mjs', String(this.port), database, ...flags], {
       stdio: 'ignore',
-      env: { ...process.env, ...this.env },
+      env: { ...process.env, ...this.env, STEADY_REEL_TEST_CLOCK_SET_MS: String(this.clockSetMs) },
     });
     const { child } = this;
     await expect

@@ -1,6 +1,6 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
 import { DEMO } from '../playwright.config.ts';
+import { expectAccessible } from './accessible.ts';
 import { open } from './open.ts';
 
 test.use({ baseURL: DEMO });
@@ -88,12 +88,7 @@ for (const [name, places] of GROUPS) {
       for (const width of [1280, 390]) {
         await page.setViewportSize({ width, height: 820 });
         await expect(page.locator('h1')).toBeVisible();
-        const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze();
-        expect(
-          violations
-            .filter((v) => v.impact === 'serious' || v.impact === 'critical')
-            .map((v) => `${place} at ${width}, ${v.id}: ${v.nodes[0]?.html}`),
-        ).toEqual([]);
+        await expectAccessible(page, `${place} at ${width}`);
         expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth), `${place} at ${width}`).toBeLessThanOrEqual(0);
       }
     }

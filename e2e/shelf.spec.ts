@@ -1,8 +1,8 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
+import { expectAccessible } from './accessible.ts';
 import { open } from './open.ts';
-import { deliberate } from './press.ts';
 import { freshDatabase, OwnServer } from './own-server.ts';
+import { deliberate } from './press.ts';
 
 /** The life of bottles: a box, a mixing, runs, a drop in the wrong bottle, a test, the jug, the collection point. */
 const own = new OwnServer(4550, { STEADY_REEL_TEST_SPEED: '30' });
@@ -13,8 +13,7 @@ test.beforeAll(() => own.start(database));
 test.afterAll(() => own.kill());
 
 async function noViolations(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.map(({ id, nodes }) => [id, nodes[0]?.html])).toEqual([]);
+  await expectAccessible(page, 'every rule', []);
 }
 
 /** The mixing bench's one act, until the step after it is shown. */

@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { open } from './open.ts';
-import { deliberate, pressable } from './press.ts';
 import { freshDatabase, OwnServer } from './own-server.ts';
+import { deliberate, pressable } from './press.ts';
 
 /** Somebody who thinks in °F and US fluid ounces reads every page and finds no other unit. */
 const own = new OwnServer(4500);

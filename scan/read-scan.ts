@@ -1,14 +1,17 @@
 import sharp, { type Sharp } from 'sharp';
 import { answered, refused, type Answer } from '../core/answer.ts';
-import type { Patch, StripPatches } from '../core/inspection/density.ts';
-import type { SmallPicture } from '../core/inspection/propose-rectangles.ts';
-import { STRIP_PARTS, type Rectangle, type Rectangles, type StripPart } from '../core/inspection/strip-measure.ts';
+import type { Patch, StripPatches } from '../core/inspection/strips/density.ts';
+import type { SmallPicture } from '../core/inspection/strips/propose-rectangles.ts';
+import { STRIP_PARTS, type Rectangle, type Rectangles, type StripPart } from '../core/inspection/strips/strip-measure.ts';
+import { inTurn } from './in-turn.ts';
 
 // One thread at a picture: on a small machine the others are for the run that is at the Bench meanwhile.
 sharp.concurrency(1);
 
 /** A picture of a strip is a few million pixels; what is larger than this is no picture of a strip. */
-export const MOST_PIXELS = 200_000_000;
+const MOST_PIXELS = 200_000_000;
+/** A progressive or interlaced one lies in memory as a whole, several times over, until its last line has come. */
+const MOST_PROGRESSIVE_PIXELS = 24_000_000;
 const PICTURES = ['png', 'tiff', 'jpeg'];
 /** Three rectangles side by side are read in one go through the file, as long as their band is no larger than this. */
 const MOST_BAND_BYTES = 120_000_000;
@@ -26,11 +29,15 @@ export async function openScan(file: string, name = file): Promise<Answer<Scan>>
   try {
     // Decoding is limited in its own right: what is written in a header is only a claim.
     const picture = sharp(file, { limitInputPixels: MOST_PIXELS, failOn: 'error', sequentialRead: true });
-    const { format, width, height, depth, channels, space } = await picture.metadata();
+    const { format, width, height, depth, channels, space, isProgressive } = await picture.metadata();
     if (!PICTURES.includes(format)) return refusal(`The scan is ${format}. It can be PNG, TIFF or JPEG.`);
     if (width * height > MOST_PIXELS)
       return refusal(
         `The scan says that it has ${Math.round((width * height) / 1e6)} million pixels. Up to ${MOST_PIXELS / 1e6} million are read; a strip’s end needs far fewer.`,
+      );
+    if (isProgressive && width * height > MOST_PROGRESSIVE_PIXELS)
+      return refusal(
+        `The scan is saved ${format === 'png' ? 'interlaced' : 'as progressive'}, and so it can have up to ${MOST_PROGRESSIVE_PIXELS / 1e6} million pixels; it has ${Math.round((width * height) / 1e6)}. Save it without that, or only the strip’s end.`,
       );
     if (depth !== 'uchar' && depth !== 'ushort')
       return refusal('The scan holds other figures than 8 or 16 bits per channel. Save it as one of those.');
@@ -68,7 +75,9 @@ export async function patchesOf(scan: Scan, rectangles: Rectangles): Promise<Ans
     );
   }
   try {
-    return answered(await (bandBytes(scan, rectangles) <= MOST_BAND_BYTES ? inOnePass(scan, rectangles) : oneByOne(scan, rectangles)));
+    return answered(
+      await inTurn(() => (bandBytes(scan, rectangles) <= MOST_BAND_BYTES ? inOnePass(scan, rectangles) : oneByOne(scan, rectangles))),
+    );
   } catch {
     return refused(DAMAGED);
   }
@@ -118,17 +127,23 @@ const SMALL_PX = 320;
 
 /** A picture of the scan to mark it on, as JPEG. Throws where the file is damaged. */
 export function previewOf({ picture }: Scan): Promise<Buffer> {
-  return picture
-    .clone()
-    .removeAlpha()
-    .toColourspace('srgb')
-    .resize({ width: PREVIEW_PX, height: PREVIEW_PX, fit: 'inside', withoutEnlargement: true })
-    .jpeg({ quality: 82 })
-    .toBuffer();
+  return inTurn(() =>
+    picture
+      .clone()
+      .removeAlpha()
+      .toColourspace('srgb')
+      .resize({ width: PREVIEW_PX, height: PREVIEW_PX, fit: 'inside', withoutEnlargement: true })
+      .jpeg({ quality: 82 })
+      .toBuffer(),
+  );
 }
 
 /** A small picture of the scan, to propose rectangles from; a 16-bit scan keeps what it tells of its darks. */
-export async function smallPictureOf({ picture, deep }: Scan): Promise<SmallPicture> {
+export function smallPictureOf(scan: Scan): Promise<SmallPicture> {
+  return inTurn(() => madeSmall(scan));
+}
+
+async function madeSmall({ picture, deep }: Scan): Promise<SmallPicture> {
   const small = picture
     .clone()
     .removeAlpha()

@@ -1,5 +1,5 @@
 // npm run doctor: looks at everything an evening needs, changes nothing, and says what to do.
-import { databaseFile } from '../app/server/database.server.ts';
+import { databaseFile } from '../app/server/database/database.server.ts';
 import { examine } from '../server/doctor/examine.ts';
 import { shown } from '../server/doctor/findings.ts';
 

@@ -6,15 +6,15 @@ import { cpus } from 'node:os';
 import { writeFileSync, readFileSync, existsSync } from 'node:fs';
 import { formatById, type FormatId } from '../core/film/format.ts';
 import { driftFinish } from '../core/heat/drift.ts';
-import { warmUp, type BottleInBath } from '../core/heat/water-bath.ts';
+import { warmUp, type BottleInBath } from '../core/heat/bath/water-bath.ts';
 import { shippedKit } from '../core/kit/shipped-kits.ts';
 import type { Kit } from '../core/kit/kit.ts';
 import { fewestRuns } from '../core/packing/fewest-runs.ts';
 import type { Holds, Shape } from '../core/packing/load.ts';
 import { packRolls, type RollToPack, type TankToFill } from '../core/packing/pack.ts';
-import type { TankHeatSetting } from '../core/heat/tank-through-the-run.ts';
+import type { TankHeatSetting } from '../core/heat/tank/tank-through-the-run.ts';
 import { planRun } from '../core/schedule/plan.ts';
-import { DEFAULT_TANK } from '../core/schedule/tank.ts';
+import { DEFAULT_TANK } from '../core/heat/tank/tank.ts';
 import { milpSolver } from './milp-packing.ts';
 
 function median(values: readonly number[]): number {

@@ -3,8 +3,8 @@
 import { createInterface } from 'node:readline/promises';
 import Database from 'better-sqlite3';
 import { format } from 'date-fns';
-import { backupFolder, findBackup, listBackups, restoreBackup, wouldBeLost } from '../app/server/backups.server.ts';
-import { closeDatabase, databaseFile } from '../app/server/database.server.ts';
+import { backupFolder, findBackup, listBackups, restoreBackup, wouldBeLost } from '../app/server/database/backups.server.ts';
+import { closeDatabase, databaseFile } from '../app/server/database/database.server.ts';
 
 function fail(message: string): never {
   console.error(message);

@@ -52,11 +52,12 @@ export function buildIfNeeded() {
   keepEarlierFiles();
   const status = run(tool('react-router'), ['build'], { env: { NODE_ENV: 'production' } });
   if (status !== 0) process.exit(status);
-  // The server's entry, and the thread that reads long files, beside what the framework built.
+  // The server's entry and its threads, beside what the framework built.
   const onTheServer = ['--platform=node', '--format=esm', '--target=node20', '--packages=external'];
   const bundles = [
-    ['app/bench/offline/bench-worker.ts', 'build/client/bench-worker.js', WORKER_FLAGS],
+    ['app/bench/channel/bench-worker.ts', 'build/client/bench-worker.js', WORKER_FLAGS],
     ['server/start.ts', 'build/serve.mjs', onTheServer],
+    ['app/server/thread/worker.ts', 'build/thread.mjs', onTheServer],
     ['app/rolls/import-lines.ts', 'build/csv-reader.mjs', onTheServer],
   ];
   for (const [entry, out, flags] of bundles) {

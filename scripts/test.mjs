@@ -21,6 +21,7 @@ const reading = quick
       ['unit tests', tool('jest'), []],
       ['lint', tool('eslint'), ['.', '--max-warnings', '0']],
       ['imports', tool('depcruise'), IMPORTS],
+      ['nothing dead', tool('knip'), ['--no-progress', '--no-config-hints']],
       ['format', tool('prettier'), ['--check', '--log-level', 'warn', '.']],
     ];
 const driving = [

@@ -1,6 +1,6 @@
 import { formatDistanceToNowStrict } from 'date-fns';
 import { statSync } from 'node:fs';
-import { backupFolder, listBackups } from '../app/server/backups.server.ts';
+import { backupFolder, listBackups } from '../app/server/database/backups.server.ts';
 import type { HouseLook } from '../app/server/house.ts';
 
 interface Started {

@@ -1,16 +1,16 @@
 import type { FirstRoll, FirstStep } from '../../core/beginner/first-roll.ts';
-import { eveningBath } from '../../core/heat/evening-bath.ts';
+import { eveningBath } from '../../core/evening/evening-bath.ts';
+import { DEFAULT_TANK } from '../../core/heat/tank/tank.ts';
 import type { Kit } from '../../core/kit/kit.ts';
 import { planRun } from '../../core/schedule/plan.ts';
-import { DEFAULT_TANK } from '../../core/schedule/tank.ts';
-import { readEvening } from '../run/evening-settings.ts';
-import { usualHabits } from '../run/usual-habits.server.ts';
-import { listBatches } from '../server/batches.server.ts';
-import { today } from '../server/clock.server.ts';
-import { recentPractices } from '../server/practices.server.ts';
+import { readEvening } from '../run/evening/evening-settings.ts';
+import { usualHabits } from '../run/evening/usual-habits.server.ts';
+import { today } from '../server/database/clock.server.ts';
 import { waitingRolls } from '../server/rolls.server.ts';
-import { endedRuns, liveRun } from '../server/runs.server.ts';
+import { recentPractices } from '../server/runs/practices.server.ts';
+import { endedRuns, liveRun } from '../server/runs/runs.server.ts';
 import { storedSetting } from '../server/settings.server.ts';
+import { listBatches } from '../server/shelf/batches.server.ts';
 
 const LOOKED_AT = 50;
 const HORIZON_S = 4 * 3600;

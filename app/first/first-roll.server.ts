@@ -1,6 +1,6 @@
 import { firstRollDocument, newFirstRoll, readFirstRoll, type FirstRoll } from '../../core/beginner/first-roll.ts';
-import { nowMs } from '../server/clock.server.ts';
-import { inTransaction } from '../server/database.server.ts';
+import { nowMs } from '../server/database/clock.server.ts';
+import { inTransaction } from '../server/database/database.server.ts';
 import { storedSetting, writeSetting } from '../server/settings.server.ts';
 
 /** The first session as it stands; null where nobody has begun one. */

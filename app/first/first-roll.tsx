@@ -9,10 +9,12 @@ import {
   nextStep,
   type FirstStep,
 } from '../../core/beginner/first-roll.ts';
-import { nowMs } from '../server/clock.server.ts';
-import { findKit, listKits } from '../server/kits.server.ts';
-import { findTank, listTanks } from '../server/tanks.server.ts';
-import { Button, PageHead } from '../ui/parts.tsx';
+import { nowMs } from '../server/database/clock.server.ts';
+import { findKit, listKits } from '../server/shelf/kits.server.ts';
+import { findTank, listTanks } from '../server/shelf/tanks.server.ts';
+import { Button } from '../ui/button.tsx';
+import { postedForm } from '../ui/forms/posted-form.ts';
+import { PageHead } from '../ui/page-head.tsx';
 import type { Route } from './+types/first-roll.ts';
 import { bathForBeginners, doneByFacts, factsSince } from './facts.server.ts';
 import { actOfFirstRoll } from './first-acts.server.ts';
@@ -65,7 +67,7 @@ export function loader({ request }: Route.LoaderArgs) {
 }
 
 export async function action({ request }: Route.ActionArgs) {
-  return actOfFirstRoll(await request.formData());
+  return actOfFirstRoll(await postedForm(request));
 }
 
 export default function FirstRollPage({ loaderData, actionData }: Route.ComponentProps) {

@@ -1,8 +1,8 @@
 import { array, object, string } from 'yup';
-import { TANK_METHODS } from '../../core/schedule/tank.ts';
-import type { Units } from '../../core/units/units.ts';
+import { TANK_METHODS } from '../../core/heat/tank/tank.ts';
 import { showTemperature } from '../../core/units/temperature.ts';
-import { typedDuration, typedName, typedNumber, typedTemperature, typedVolume } from '../ui/typed.ts';
+import type { Units } from '../../core/units/units.ts';
+import { typedDuration, typedName, typedNumber, typedTemperature, typedVolume } from '../ui/forms/typed.ts';
 
 const TIME = 'Minutes and seconds, such as 3:15.';
 const inTime = () => typedDuration(TIME).test('range', TIME, (value) => value === undefined || (value >= 1 && value <= 86_400));

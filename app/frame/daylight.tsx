@@ -1,13 +1,13 @@
 import { CircleHelp, Footprints, Smartphone } from 'lucide-react';
 import { NavLink, Outlet, useRouteLoaderData } from 'react-router';
 import { explainsAtTheBench, FIRST_STEPS, readFirstRoll } from '../../core/beginner/first-roll.ts';
-import { rollCounts } from '../server/rolls.server.ts';
-import { personsCurrency, storedSetting } from '../server/settings.server.ts';
-import { liveRunTitle } from '../server/runs.server.ts';
-import type { Route } from './+types/daylight.ts';
 import type { loader as rootLoader } from '../root.tsx';
-import { useFocusKept } from '../ui/use-focus-kept.ts';
-import { DEFAULT_UNITS, UnitsContext } from '../ui/units.ts';
+import { rollCounts } from '../server/rolls.server.ts';
+import { liveRunTitle } from '../server/runs/runs.server.ts';
+import { personsCurrency, storedSetting } from '../server/settings.server.ts';
+import { DEFAULT_UNITS, UnitsContext } from '../ui/forms/units.ts';
+import { useFocusKept } from '../ui/screen/use-focus-kept.ts';
+import type { Route } from './+types/daylight.ts';
 import { UnitsSwitch } from './units-switch.tsx';
 
 export function loader({ context: { who } }: Route.LoaderArgs) {

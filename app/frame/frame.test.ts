@@ -6,8 +6,8 @@ process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-'))
 
 import { personsCurrency, personsZone, storedSetting, storedUnits } from '../server/settings.server.ts';
 import { personsMoney } from '../server/money.server.ts';
-import { shownInstant, today } from '../server/clock.server.ts';
-import { post } from '../ui/posting.fixture.ts';
+import { shownInstant, today } from '../server/database/clock.server.ts';
+import { post } from '../ui/forms/posting.fixture.ts';
 import { readTipsAway } from '../../core/run/tips.ts';
 import { action as tips } from './tips-action.ts';
 import { action as units } from './units-action.ts';

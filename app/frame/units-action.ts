@@ -1,6 +1,7 @@
 import { redirect } from 'react-router';
 import { VOLUME_UNITS } from '../../core/units/volume.ts';
 import { isCurrency, storedUnits, writeSetting } from '../server/settings.server.ts';
+import { postedForm } from '../ui/forms/posted-form.ts';
 import type { Route } from './+types/units-action.ts';
 import { wayBack } from './way-back.ts';
 
@@ -10,7 +11,7 @@ function chosen<T extends string>(posted: FormDataEntryValue | null, of: readonl
 
 /** The one place where units and money switch. */
 export async function action({ request }: Route.ActionArgs) {
-  const form = await request.formData();
+  const form = await postedForm(request);
   if (form.has('currency')) {
     const currency = form.get('currency');
     writeSetting('money', { format: 'steady-reel/money@1', currency: isCurrency(currency) ? currency : null });

@@ -3,7 +3,7 @@ import { Ruler } from 'lucide-react';
 import { useSyncExternalStore } from 'react';
 import { Form, useLocation, useSubmit } from 'react-router';
 import { VOLUME_UNITS } from '../../core/units/volume.ts';
-import type { Units } from '../ui/units.ts';
+import type { Units } from '../ui/forms/units.ts';
 
 const LOOK = 'figure flex min-h-11 items-center gap-2 text-sm text-[#d5e6e2] hover:text-white';
 

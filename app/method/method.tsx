@@ -2,8 +2,8 @@ import { GLOSSARY } from '../../core/beginner/glossary.ts';
 import { METHOD } from '../../core/beginner/method.ts';
 import { whatItDoes } from '../../core/beginner/what-a-bath-does.ts';
 import type { StepKind } from '../../core/kit/kind.ts';
-import { BENCH_KEYS } from '../ui/bench-keys.ts';
-import { PageHead } from '../ui/parts.tsx';
+import { PageHead } from '../ui/page-head.tsx';
+import { BENCH_KEYS } from '../ui/screen/bench-keys.ts';
 import type { Route } from './+types/method.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'The method · Steady Reel' }];

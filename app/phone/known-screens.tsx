@@ -1,8 +1,8 @@
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/react';
 import { Lock, LockOpen } from 'lucide-react';
 import { Form } from 'react-router';
-import { INPUT_SHAPE } from '../ui/fields.tsx';
-import { Button } from '../ui/parts.tsx';
+import { Button } from '../ui/button.tsx';
+import { INPUT_SHAPE } from '../ui/forms/fields.tsx';
 
 interface KnownScreen {
   readonly id: string;

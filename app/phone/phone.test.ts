@@ -5,7 +5,7 @@ import { join } from 'node:path';
 process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'test.db');
 
 import type { Asker, HouseForPages, HouseLook, ScreenLook } from '../server/house.ts';
-import { load, post } from '../ui/posting.fixture.ts';
+import { load, post } from '../ui/forms/posting.fixture.ts';
 import { action, loader } from './phone.tsx';
 import { loader as screenLoader } from './screen.tsx';
 

@@ -1,10 +1,14 @@
 import { useEffect } from 'react';
 import { data, Form, redirect, useRevalidator } from 'react-router';
 import { encode } from 'uqr';
-import { shownInstant } from '../server/clock.server.ts';
-import { textOf } from '../ui/form.ts';
-import { Button, Card, Empty, LinkButton, Notice, PageHead } from '../ui/parts.tsx';
-import { oneLine } from '../ui/typed.ts';
+import { shownInstant } from '../server/database/clock.server.ts';
+import { Button, LinkButton } from '../ui/button.tsx';
+import { Card } from '../ui/card.tsx';
+import { textOf } from '../ui/forms/form.ts';
+import { postedForm } from '../ui/forms/posted-form.ts';
+import { oneLine } from '../ui/forms/typed.ts';
+import { Notice } from '../ui/notice.tsx';
+import { Empty, PageHead } from '../ui/page-head.tsx';
 import type { Route } from './+types/phone.ts';
 import { KnownScreens } from './known-screens.tsx';
 import { QrCode } from './qr-code.tsx';
@@ -38,7 +42,7 @@ export function loader({ context }: Route.LoaderArgs) {
 
 export async function action({ request, context }: Route.ActionArgs) {
   const house = atTheLaptop(context);
-  const form = await request.formData();
+  const form = await postedForm(request);
   const screen = textOf(form, 'screen');
   switch (form.get('intent')) {
     case 'let-in': {

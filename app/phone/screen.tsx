@@ -1,11 +1,14 @@
 import { useState } from 'react';
 import { CircleAlert, CircleCheck } from 'lucide-react';
 import { Form } from 'react-router';
-import { TonePlayer } from '../ui/tones.ts';
-import { Button, Card, LinkButton, Notice, PageHead } from '../ui/parts.tsx';
-import { screenChecks, type ScreenFacts } from '../ui/screen-checks.ts';
-import { useAwake } from '../ui/use-awake.ts';
-import { useScreenFacts } from '../ui/use-screen-facts.ts';
+import { Button, LinkButton } from '../ui/button.tsx';
+import { Card } from '../ui/card.tsx';
+import { Notice } from '../ui/notice.tsx';
+import { PageHead } from '../ui/page-head.tsx';
+import { screenChecks, type ScreenFacts } from '../ui/screen/screen-checks.ts';
+import { TonePlayer } from '../ui/screen/tones.ts';
+import { useAwake } from '../ui/screen/use-awake.ts';
+import { useScreenFacts } from '../ui/screen/use-screen-facts.ts';
 import type { Route } from './+types/screen.ts';
 import { TrustSteps } from './trust-steps.tsx';
 

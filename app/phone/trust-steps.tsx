@@ -1,5 +1,6 @@
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/react';
-import { Card, LinkButton } from '../ui/parts.tsx';
+import { LinkButton } from '../ui/button.tsx';
+import { Card } from '../ui/card.tsx';
 
 const STEPS = [
   {

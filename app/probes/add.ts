@@ -1,4 +1,5 @@
-import { textOf } from '../ui/form.ts';
+import { textOf } from '../ui/forms/form.ts';
+import { postedForm } from '../ui/forms/posted-form.ts';
 import type { Route } from './+types/add.ts';
 import { added } from './added.server.ts';
 import { refusedJson } from './machine-answers.ts';
@@ -9,7 +10,7 @@ export function loader(): Response {
 
 /** The same as the page’s form, for a program of this machine that adds its own probe: its token as JSON. */
 export async function action({ request }: Route.ActionArgs) {
-  const form = await request.formData();
+  const form = await postedForm(request);
   const what = textOf(form, 'what') === 'heater' ? 'heater' : 'probe';
   const came = added(form, what);
   if (came.kind === 'added') return Response.json({ name: came.name, token: came.token });

@@ -1,10 +1,11 @@
 import { getFormProps, type SubmissionResult } from '@conform-to/react';
 import { Form } from 'react-router';
 import { figureOfTemperature, showTemperature } from '../../core/units/temperature.ts';
-import { TextField } from '../ui/fields.tsx';
-import { useCheckedForm } from '../ui/form.ts';
-import { Button, Card } from '../ui/parts.tsx';
-import { useUnits } from '../ui/units.ts';
+import { Button } from '../ui/button.tsx';
+import { Card } from '../ui/card.tsx';
+import { TextField } from '../ui/forms/fields.tsx';
+import { useCheckedForm } from '../ui/forms/form.ts';
+import { useUnits } from '../ui/forms/units.ts';
 import { setPointSchema } from './probe-schemas.ts';
 
 interface HeaterShown {

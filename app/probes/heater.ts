@@ -1,10 +1,10 @@
-import { nowMs } from '../server/clock.server.ts';
+import { announceProbes } from '../run/acts/live-runs.server.ts';
+import { nowMs } from '../server/database/clock.server.ts';
 import { findHeater, heaterTold, setHeaterTo, type Heater } from '../server/heaters.server.ts';
 import { isToken, tokenIn } from '../server/tokens.server.ts';
-import { announceProbes } from '../run/live-runs.server.ts';
 import type { Route } from './+types/heater.ts';
-import { asJson, NO_TOKEN, refusedJson } from './machine-answers.ts';
 import { heaterBody } from './heater-body.ts';
+import { asJson, NO_TOKEN, refusedJson } from './machine-answers.ts';
 
 /** What a heater is told, and what is known of it. */
 const asTold = ({ name, setC, runsAtC, heats, toldAtMs }: Heater) =>

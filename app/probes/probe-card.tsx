@@ -1,12 +1,13 @@
 import { Form, useSubmit } from 'react-router';
-import type { ReadingOf } from '../../core/run/event.ts';
 import type { Heard } from '../../core/probe/heard.ts';
+import type { ReadingOf } from '../../core/run/acts/event.ts';
 import { showMinutes } from '../../core/units/duration.ts';
 import { showTemperature } from '../../core/units/temperature.ts';
-import { INPUT_SHAPE } from '../ui/fields.tsx';
-import { Button, Card } from '../ui/parts.tsx';
-import { Trace, type TracePoint } from '../ui/trace.tsx';
-import { useUnits } from '../ui/units.ts';
+import { Button } from '../ui/button.tsx';
+import { Card } from '../ui/card.tsx';
+import { Trace, type TracePoint } from '../ui/charts/trace.tsx';
+import { INPUT_SHAPE } from '../ui/forms/fields.tsx';
+import { useUnits } from '../ui/forms/units.ts';
 
 interface ProbeShown {
   readonly name: string;

@@ -1,15 +1,15 @@
-import { object, string } from 'yup';
-import { typedTemperature } from '../ui/typed.ts';
+import { object } from 'yup';
 import type { TemperatureUnit } from '../../core/units/temperature.ts';
 import { showTemperature } from '../../core/units/temperature.ts';
+import { typedName, typedTemperature } from '../ui/forms/typed.ts';
 import { HIGHEST_SET_C, LOWEST_SET_C } from './heater-body.ts';
 
 const NAME = 'A short name of letters, digits and dashes, such as sink: it becomes part of its address.';
 
 /** A probe or heater by the name under which it sends. */
 export const nameSchema = object({
-  name: string()
-    .transform((text: string) => text.trim().toLowerCase())
+  name: typedName()
+    .transform((value: unknown) => (typeof value === 'string' ? value.toLowerCase() : value))
     .required(NAME)
     .matches(/^[a-z0-9][a-z0-9-]{0,29}$/, NAME),
 });

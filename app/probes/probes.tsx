@@ -1,12 +1,12 @@
 import { getFormProps } from '@conform-to/react';
 import { useEffect, useState } from 'react';
 import { data, Form, redirect, useRevalidator } from 'react-router';
-import type { ReadingOf } from '../../core/run/event.ts';
 import { heard } from '../../core/probe/heard.ts';
 import { isReadingOf } from '../../core/probe/probe-now.ts';
-import { nowMs, shownInstant } from '../server/clock.server.ts';
-import { listBatches } from '../server/batches.server.ts';
-import { inTransaction } from '../server/database.server.ts';
+import type { ReadingOf } from '../../core/run/acts/event.ts';
+import { announceProbes } from '../run/acts/live-runs.server.ts';
+import { nowMs, shownInstant } from '../server/database/clock.server.ts';
+import { inTransaction } from '../server/database/database.server.ts';
 import { listHeaters, setHeaterDeleted, setHeaterTo } from '../server/heaters.server.ts';
 import {
   behindS,
@@ -18,18 +18,22 @@ import {
   setProbeDeleted,
   setProbeReads,
 } from '../server/probes.server.ts';
+import { liveRun } from '../server/runs/runs.server.ts';
 import { storedUnits } from '../server/settings.server.ts';
-import { liveRun } from '../server/runs.server.ts';
-import { announceProbes } from '../run/live-runs.server.ts';
-import { unitsTypedIn } from '../ui/typed-in.ts';
-import { FormErrors, TextField } from '../ui/fields.tsx';
-import { readForm, textOf, useCheckedForm } from '../ui/form.ts';
-import { Button, Card, Empty, Notice, PageHead } from '../ui/parts.tsx';
+import { listBatches } from '../server/shelf/batches.server.ts';
+import { Button } from '../ui/button.tsx';
+import { Card } from '../ui/card.tsx';
+import { FormErrors, TextField } from '../ui/forms/fields.tsx';
+import { readForm, textOf, useCheckedForm } from '../ui/forms/form.ts';
+import { postedForm } from '../ui/forms/posted-form.ts';
+import { unitsTypedIn } from '../ui/forms/typed-in.ts';
+import { Notice } from '../ui/notice.tsx';
+import { Empty, PageHead } from '../ui/page-head.tsx';
 import type { Route } from './+types/probes.ts';
-import { HeaterCard } from './heater-card.tsx';
 import { added } from './added.server.ts';
-import { nameSchema, setPointSchema } from './probe-schemas.ts';
+import { HeaterCard } from './heater-card.tsx';
 import { ProbeCard } from './probe-card.tsx';
+import { nameSchema, setPointSchema } from './probe-schemas.ts';
 import { TokenShown } from './token-shown.tsx';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Probes · Steady Reel' }];
@@ -84,7 +88,7 @@ function placesToRead(): { readonly value: ReadingOf; readonly label: string }[]
 }
 
 export async function action({ request }: Route.ActionArgs) {
-  const form = await request.formData();
+  const form = await postedForm(request);
   const name = textOf(form, 'name');
   switch (textOf(form, 'intent')) {
     case 'add-probe':

@@ -1,5 +1,5 @@
 import { readDelivery } from '../../core/probe/read-delivery.ts';
-import { deliver } from '../run/probe-delivery.server.ts';
+import { deliver } from '../run/probes/probe-delivery.server.ts';
 import { findProbe } from '../server/probes.server.ts';
 import { isToken, tokenIn } from '../server/tokens.server.ts';
 import type { Route } from './+types/readings.ts';

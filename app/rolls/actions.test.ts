@@ -5,7 +5,7 @@ import { join } from 'node:path';
 process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'test.db');
 
 import { findRoll, listRolls, rollCounts, setRollState, type Roll } from '../server/rolls.server.ts';
-import { load, post } from '../ui/posting.fixture.ts';
+import { load, post } from '../ui/forms/posting.fixture.ts';
 import { action as addAction, loader as addLoader } from './add.tsx';
 import { loader as exportLoader } from './export.ts';
 import { action as importAction, loader as importLoader } from './import.tsx';

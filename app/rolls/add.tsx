@@ -1,12 +1,14 @@
 import { nanoid } from 'nanoid';
 import { redirect, useSearchParams } from 'react-router';
-import { nowMs } from '../server/clock.server.ts';
-import { inTransaction } from '../server/database.server.ts';
+import { nowMs } from '../server/database/clock.server.ts';
+import { inTransaction } from '../server/database/database.server.ts';
 import { addRoll, findRoll, knownFilms } from '../server/rolls.server.ts';
-import { onceOf } from '../ui/once.ts';
-import { INPUT_SHAPE } from '../ui/fields.tsx';
-import { readForm } from '../ui/form.ts';
-import { Button, LinkButton, PageHead } from '../ui/parts.tsx';
+import { Button, LinkButton } from '../ui/button.tsx';
+import { INPUT_SHAPE } from '../ui/forms/fields.tsx';
+import { readForm } from '../ui/forms/form.ts';
+import { onceOf } from '../ui/forms/once.ts';
+import { postedForm } from '../ui/forms/posted-form.ts';
+import { PageHead } from '../ui/page-head.tsx';
 import type { Route } from './+types/add.ts';
 import { RollForm } from './roll-form.tsx';
 import { rollFields, rollSchema } from './roll-schema.ts';
@@ -39,7 +41,7 @@ function nextName(name: string): string {
 }
 
 export async function action({ request }: Route.ActionArgs) {
-  const formData = await request.formData();
+  const formData = await postedForm(request);
   const read = readForm(rollSchema, formData);
   if (!read.ok) return read.reply;
   const alike = Math.min(24, Math.max(1, Math.floor(Number(formData.get('alike'))) || 1));

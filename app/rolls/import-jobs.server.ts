@@ -1,11 +1,9 @@
-import { existsSync } from 'node:fs';
-import { resolve } from 'node:path';
-import { pathToFileURL } from 'node:url';
-import { Worker } from 'node:worker_threads';
+import type { Worker } from 'node:worker_threads';
 import { nanoid } from 'nanoid';
-import { nowMs } from '../server/clock.server.ts';
-import { inTransactionWithoutDisk } from '../server/database.server.ts';
+import { nowMs } from '../server/database/clock.server.ts';
+import { inTransactionWithoutDisk } from '../server/database/database.server.ts';
 import { addRoll, setRollState, knownRollKeys, rollKey } from '../server/rolls.server.ts';
+import { startThread } from '../server/thread/start-thread.server.ts';
 import type { FromReader, ToReader } from './import-messages.ts';
 import type { GoodRow, ReadRow, RollColumn } from './roll-csv.ts';
 
@@ -35,14 +33,6 @@ const MOST_BAD_KEPT = 200;
 /** So long does a portion take; between two of them everybody else has their turn. */
 const PORTION_MS = 5;
 
-function startReader(): Worker {
-  const built = resolve('build/csv-reader.mjs');
-  if (process.env['NODE_ENV'] === 'production' && existsSync(built)) return new Worker(built);
-  // From its source, while developing and in tests.
-  const source = JSON.stringify(pathToFileURL(resolve('app/rolls/import-lines.ts')).href);
-  return new Worker(`import('tsx/esm/api').then(({ register }) => (register(), import(${source})))`, { eval: true });
-}
-
 export function findImport(id: string): ImportJob | null {
   return jobs.get(id) ?? null;
 }
@@ -65,7 +55,7 @@ export function startImport(bytes: Uint8Array | string): ImportJob {
     badCount: 0,
     stored: 0,
     message: null,
-    reader: startReader(),
+    reader: startThread('csv-reader.mjs', 'app/rolls/import-lines.ts'),
   };
   jobs.set(job.id, job);
   const here = knownRollKeys();

@@ -1,6 +1,6 @@
 import { parentPort } from 'node:worker_threads';
-import { decodeText, guessColumns, readRows, readTable, type ReadTable, type RollColumn } from './roll-csv.ts';
 import type { FromReader, ToReader } from './import-messages.ts';
+import { decodeText, guessColumns, readRows, readTable, type ReadTable, type RollColumn } from './roll-csv.ts';
 
 /**
  * Reads a rolls file in a thread of its own, so that a hundred thousand lines hold up nobody's clock. What it found is

@@ -1,8 +1,12 @@
-import { textOf } from '../ui/form.ts';
 import { useEffect } from 'react';
 import { data, Form, redirect, useRevalidator } from 'react-router';
-import { INPUT, INPUT_SHAPE } from '../ui/fields.tsx';
-import { Button, Card, LinkButton, Notice, PageHead } from '../ui/parts.tsx';
+import { Button, LinkButton } from '../ui/button.tsx';
+import { Card } from '../ui/card.tsx';
+import { INPUT, INPUT_SHAPE } from '../ui/forms/fields.tsx';
+import { textOf } from '../ui/forms/form.ts';
+import { postedForm } from '../ui/forms/posted-form.ts';
+import { Notice } from '../ui/notice.tsx';
+import { PageHead } from '../ui/page-head.tsx';
 import type { Route } from './+types/import.ts';
 import { endImport, findImport, lookAgain, startImport, storeImport } from './import-jobs.server.ts';
 import { COLUMNS } from './roll-csv.ts';
@@ -44,7 +48,7 @@ export function loader({ request }: Route.LoaderArgs) {
 }
 
 export async function action({ request }: Route.ActionArgs) {
-  const form = await request.formData();
+  const form = await postedForm(request);
   const job = findImport(new URL(request.url).searchParams.get('job') ?? '');
   if (job && form.get('intent') === 'import') {
     storeImport(job, form.has('also-known'));

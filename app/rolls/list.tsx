@@ -1,14 +1,13 @@
-import { textOf } from '../ui/form.ts';
 import { Search, Star } from 'lucide-react';
 import { Form, Link, redirect, useSearchParams, useSubmit } from 'react-router';
+import { pushOfRoll } from '../../core/film/develop-at.ts';
 import { formatById } from '../../core/film/format.ts';
 import { PROCESSES, type Process } from '../../core/film/process.ts';
 import { ROLL_STATES, type RollState } from '../../core/film/roll-state.ts';
-import { TREATMENT_ADVICE } from '../../core/schedule/treatment.ts';
-import { pushOfRoll } from '../../core/film/develop-at.ts';
+import { TREATMENT_ADVICE } from '../../core/film/treatment.ts';
 import { showStops } from '../../core/units/exposure.ts';
-import { nowMs } from '../server/clock.server.ts';
-import { inTransaction } from '../server/database.server.ts';
+import { nowMs } from '../server/database/clock.server.ts';
+import { inTransaction } from '../server/database/database.server.ts';
 import {
   findRoll,
   listRolls,
@@ -19,9 +18,14 @@ import {
   type Roll,
   type RollQuestion,
 } from '../server/rolls.server.ts';
-import { INPUT_SHAPE } from '../ui/fields.tsx';
+import { Button, LinkButton } from '../ui/button.tsx';
+import { Card } from '../ui/card.tsx';
+import { INPUT_SHAPE } from '../ui/forms/fields.tsx';
+import { textOf } from '../ui/forms/form.ts';
+import { postedForm } from '../ui/forms/posted-form.ts';
+import { UndoBar } from '../ui/notice.tsx';
 import { pageAsked } from '../ui/page-asked.ts';
-import { Button, Card, Empty, LinkButton, PageHead, UndoBar } from '../ui/parts.tsx';
+import { Empty, PageHead } from '../ui/page-head.tsx';
 import type { Route } from './+types/list.ts';
 import { STATE_WORDS } from './state-words.ts';
 
@@ -66,7 +70,7 @@ export function loader({ request }: Route.LoaderArgs) {
 }
 
 export async function action({ request }: Route.ActionArgs) {
-  const form = await request.formData();
+  const form = await postedForm(request);
   const chosen = form.getAll('rollIds').map(String);
   if (chosen.length > 0) return changeMany(chosen, textOf(form, 'change'));
   const ids = textOf(form, 'rollId').split(',');

@@ -2,7 +2,7 @@ import Papa from 'papaparse';
 import { ValidationError } from 'yup';
 import { ROLL_STATES, type RollState } from '../../core/film/roll-state.ts';
 import type { Roll, RollFields } from '../server/rolls.server.ts';
-import { harmless } from '../ui/csv-cell.ts';
+import { asItWas, harmless } from '../ui/csv-cell.ts';
 import { rollFields, rollSchema } from './roll-schema.ts';
 
 /** Columns of a rolls file: our field, its heading on the way out, and other headings people use. */
@@ -97,7 +97,7 @@ export function readRows(table: ReadTable, columns: Record<RollColumn, number>, 
     for (const { field } of COLUMNS) {
       if (field === 'state' || field === 'id') continue;
       // An apostrophe that made a cell harmless on the way out is taken off on the way in.
-      const text = columns[field] >= 0 ? (cells[columns[field]] ?? '').replace(/^'(?=[=+\-@])/, '') : '';
+      const text = columns[field] >= 0 ? asItWas(cells[columns[field]] ?? '') : '';
       if (text !== '')
         typed[field] =
           field === 'keeper'

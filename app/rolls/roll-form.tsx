@@ -1,14 +1,14 @@
 import { getFormProps, type SubmissionResult } from '@conform-to/react';
 import { useEffect, useState, type ReactNode } from 'react';
 import { Form } from 'react-router';
+import { developSpeedOf, pushOfRoll, WHAT_AGE_DOES } from '../../core/film/develop-at.ts';
 import { FORMATS } from '../../core/film/format.ts';
 import { PROCESS_MEANING, PROCESSES } from '../../core/film/process.ts';
-import { TREATMENT_ADVICE, TREATMENTS, type Treatment } from '../../core/schedule/treatment.ts';
-import { developSpeedOf, pushOfRoll, WHAT_AGE_DOES } from '../../core/film/develop-at.ts';
+import { TREATMENT_ADVICE, TREATMENTS, type Treatment } from '../../core/film/treatment.ts';
 import { showStops } from '../../core/units/exposure.ts';
-import { CheckField, FormErrors, SelectField, TextArea, TextField } from '../ui/fields.tsx';
-import { useCheckedForm } from '../ui/form.ts';
-import { Card } from '../ui/parts.tsx';
+import { Card } from '../ui/card.tsx';
+import { CheckField, FormErrors, SelectField, TextArea, TextField } from '../ui/forms/fields.tsx';
+import { useCheckedForm } from '../ui/forms/form.ts';
 import { FilmField, type KnownFilm } from './film-field.tsx';
 import { rollSchema } from './roll-schema.ts';
 

@@ -1,9 +1,9 @@
 import { object, string, type InferType } from 'yup';
 import { FORMAT_IDS } from '../../core/film/format.ts';
 import { PROCESSES } from '../../core/film/process.ts';
-import { suitsFilm, TREATMENTS } from '../../core/schedule/treatment.ts';
-import { ticked, typedName, typedNumber, typedText } from '../ui/typed.ts';
+import { suitsFilm, TREATMENTS } from '../../core/film/treatment.ts';
 import type { RollFields } from '../server/rolls.server.ts';
+import { ticked, typedName, typedNumber, typedText } from '../ui/forms/typed.ts';
 
 const SPEED = 'A film speed is a whole number from 1 to 25600, such as 200.';
 const speed = () => typedNumber(SPEED).integer(SPEED).min(1, SPEED).max(25_600, SPEED);

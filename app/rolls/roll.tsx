@@ -1,12 +1,15 @@
 import { data, Form, Link, redirect } from 'react-router';
-import { plannedAndActual } from '../../core/run/planned-and-actual.ts';
-import { stateOfRun } from '../run/run-state.server.ts';
-import { findRun } from '../server/runs.server.ts';
-import { nowMs } from '../server/clock.server.ts';
-import { indexRunAnew } from '../run/run-index.server.ts';
+import { plannedAndActual } from '../../core/run/state/planned-and-actual.ts';
+import { indexRunAnew } from '../run/acts/run-index.server.ts';
+import { stateOfRun } from '../run/acts/run-state.server.ts';
+import { nowMs } from '../server/database/clock.server.ts';
 import { findRoll, knownFilms, setRollDeleted, setRollState, updateRoll } from '../server/rolls.server.ts';
-import { readForm } from '../ui/form.ts';
-import { Button, LinkButton, Notice, PageHead } from '../ui/parts.tsx';
+import { findRun } from '../server/runs/runs.server.ts';
+import { Button, LinkButton } from '../ui/button.tsx';
+import { readForm } from '../ui/forms/form.ts';
+import { postedForm } from '../ui/forms/posted-form.ts';
+import { Notice } from '../ui/notice.tsx';
+import { PageHead } from '../ui/page-head.tsx';
 import type { Route } from './+types/roll.ts';
 import { RollForm } from './roll-form.tsx';
 import { rollFields, rollSchema } from './roll-schema.ts';
@@ -30,7 +33,7 @@ function whatItGot(runId: string): string[] {
 const IN_A_RUN = 'This roll is in a run. It is changed or deleted once the run has ended, or gone back to the plan.';
 
 export async function action({ request, params }: Route.ActionArgs) {
-  const formData = await request.formData();
+  const formData = await postedForm(request);
   const roll = findRoll(params.rollId);
   if (!roll) throw data('This roll is not there any more. It may have been deleted.', { status: 404 });
   // A page that is older than the run it went into must not take a film out of the tank.

@@ -1,5 +1,5 @@
 import ical, { type ICalCalendar } from 'ical-generator';
-import { nowMs } from './clock.server.ts';
+import { nowMs } from './database/clock.server.ts';
 
 /** Versions of an entry count up from here, in seconds: a number that calendars take. */
 const SEQUENCE_FROM_MS = Date.UTC(2026, 0, 1);

@@ -1,4 +1,4 @@
-import { sql } from './database.server.ts';
+import { sql } from './database/database.server.ts';
 
 /** An evening that is planned for a day to come. */
 export interface KeptEvening {

@@ -1,16 +1,16 @@
 import fc from 'fast-check';
 import type { AnyObjectSchema } from 'yup';
-import { practiceSchema } from '../bench/practice/practice-schema.ts';
-import { measureSchema } from '../logbook/strips/measure-schema.ts';
+import { practiceSchema } from '../bench/practice/channel/practice-schema.ts';
+import { measureSchema } from '../logbook/strips/measure/measure-schema.ts';
 import { rollSchema } from '../rolls/roll-schema.ts';
 import { eveningSchema } from '../session/evening/evening-form.ts';
 import { habitsSchema } from '../session/habits/habits-schema.ts';
 import { amountSchema, incidentSchema, runByHandSchema, writtenSchema } from '../shelf/bottles/entry-schemas.ts';
 import { boxSchema } from '../shelf/boxes/box-schema.ts';
-import { batchSchema } from '../shelf/mixing/batch-schema.ts';
 import { leafletSchema } from '../shelf/kits/leaflet-schema.ts';
+import { batchSchema } from '../shelf/mixing/batch-schema.ts';
 import { tankSchema } from '../shelf/tanks/tank-schema.ts';
-import { readForm } from '../ui/form.ts';
+import { readForm } from '../ui/forms/form.ts';
 
 const FORMS: readonly (readonly [string, AnyObjectSchema])[] = [
   ['a roll', rollSchema],
@@ -24,7 +24,7 @@ const FORMS: readonly (readonly [string, AnyObjectSchema])[] = [
   ['how much is in it', amountSchema('ml')],
   ['what is written on it', writtenSchema],
   ['a run by hand', runByHandSchema('ml')],
-  ['a strip to measure', measureSchema],
+  ['a strip to measure', measureSchema('slide')],
   ['a leaflet', leafletSchema({ temperature: 'C', volume: 'ml' })],
 ];
 const LEAFLET_NAMES = [

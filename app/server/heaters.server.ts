@@ -1,4 +1,5 @@
-import { sql } from './database.server.ts';
+import { sql } from './database/database.server.ts';
+import { besideAllPlans } from './database/unchanged.server.ts';
 
 /** A heater that asks what it should hold, and says what it does. */
 export interface Heater {
@@ -46,11 +47,13 @@ export function setHeaterTo(name: string, setC: number): void {
 }
 
 export function heaterTold(name: string, told: { readonly runsAtC: number | null; readonly heats: boolean | null }, atMs: number): void {
-  sql('UPDATE heaters SET runs_at_c = coalesce(?, runs_at_c), heats = coalesce(?, heats), told_at_ms = ? WHERE name = ?').run(
-    told.runsAtC,
-    told.heats === null ? null : Number(told.heats),
-    atMs,
-    name,
+  besideAllPlans(() =>
+    sql('UPDATE heaters SET runs_at_c = coalesce(?, runs_at_c), heats = coalesce(?, heats), told_at_ms = ? WHERE name = ?').run(
+      told.runsAtC,
+      told.heats === null ? null : Number(told.heats),
+      atMs,
+      name,
+    ),
   );
 }
 

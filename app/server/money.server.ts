@@ -1,4 +1,4 @@
-import { bareMoney, type ShowMoney } from '../../core/chemistry/evening-cost.ts';
+import { bareMoney, type ShowMoney } from '../../core/chemistry/cost/evening-cost.ts';
 import { personsCurrency } from './settings.server.ts';
 
 /** Amounts in the currency that was chosen once; until then figures alone, which say nothing wrong. */

@@ -1,7 +1,8 @@
-import { KEPT_MS, type ProbeReading, type SetAside } from '../../core/probe/sift.ts';
 import { isReadingOf } from '../../core/probe/probe-now.ts';
-import type { ReadingOf } from '../../core/run/event.ts';
-import { sql } from './database.server.ts';
+import { KEPT_MS, type ProbeReading, type SetAside } from '../../core/probe/sift.ts';
+import type { ReadingOf } from '../../core/run/acts/event.ts';
+import { sql } from './database/database.server.ts';
+import { besideAllPlans } from './database/unchanged.server.ts';
 
 export interface Probe {
   readonly name: string;
@@ -66,7 +67,9 @@ export function lastReadings(name: string, most: number): ProbeReading[] {
 
 export function insertReadings(name: string, readings: readonly ProbeReading[], heardAtMs: number): void {
   const insert = sql('INSERT OR IGNORE INTO probe_readings (probe, at_ms, c, heard_at_ms) VALUES (?, ?, ?, ?)');
-  for (const { atMs, c } of readings) insert.run(name, atMs, c, heardAtMs);
+  besideAllPlans(() => {
+    for (const { atMs, c } of readings) insert.run(name, atMs, c, heardAtMs);
+  });
 }
 
 /** A delivery that took longer than this on its way was kept meanwhile; so does a clock that is wrong. */
@@ -90,10 +93,12 @@ const MOST_SET_ASIDE = 200;
 
 export function insertSetAside(name: string, readings: readonly SetAside[], heardAtMs: number): void {
   const insert = sql('INSERT INTO probe_set_aside (probe, at_ms, c, why, heard_at_ms) VALUES (?, ?, ?, ?, ?)');
-  for (const { atMs, c, why } of readings.slice(-MOST_SET_ASIDE)) insert.run(name, atMs, c, why, heardAtMs);
-  sql(
-    'DELETE FROM probe_set_aside WHERE probe = ? AND id NOT IN (SELECT id FROM probe_set_aside WHERE probe = ? ORDER BY id DESC LIMIT ?)',
-  ).run(name, name, MOST_SET_ASIDE);
+  besideAllPlans(() => {
+    for (const { atMs, c, why } of readings.slice(-MOST_SET_ASIDE)) insert.run(name, atMs, c, why, heardAtMs);
+    sql(
+      'DELETE FROM probe_set_aside WHERE probe = ? AND id NOT IN (SELECT id FROM probe_set_aside WHERE probe = ? ORDER BY id DESC LIMIT ?)',
+    ).run(name, name, MOST_SET_ASIDE);
+  });
 }
 
 /** The newest first. */
@@ -103,6 +108,8 @@ export function recentlySetAside(name: string, most: number): SetAside[] {
 
 /** What is older than a day is let go: what counted for a run is in the run. */
 export function forgetOldReadings(nowMs: number): void {
-  sql('DELETE FROM probe_readings WHERE at_ms < ?').run(nowMs - KEPT_MS);
-  sql('DELETE FROM probe_set_aside WHERE heard_at_ms < ?').run(nowMs - KEPT_MS);
+  besideAllPlans(() => {
+    sql('DELETE FROM probe_readings WHERE at_ms < ?').run(nowMs - KEPT_MS);
+    sql('DELETE FROM probe_set_aside WHERE heard_at_ms < ?').run(nowMs - KEPT_MS);
+  });
 }

@@ -1,8 +1,8 @@
 import type { FormatId } from '../../core/film/format.ts';
 import type { Process } from '../../core/film/process.ts';
 import type { RollState } from '../../core/film/roll-state.ts';
-import type { Treatment } from '../../core/schedule/treatment.ts';
-import { sql } from './database.server.ts';
+import type { Treatment } from '../../core/film/treatment.ts';
+import { sql } from './database/database.server.ts';
 
 export interface RollFields {
   readonly name: string;

@@ -7,16 +7,16 @@ const file = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'test.db');
 process.env['STEADY_REEL_DB'] = file;
 
 import { startedRuns } from '../session/a-session.fixture.ts';
-import { findBatch } from './batches.server.ts';
-import { db, inTransactionWithoutDisk, openDatabase, sql } from './database.server.ts';
-import { migrate, migrationsIn } from './migrate.ts';
-import { nowMs } from './clock.server.ts';
+import { findBatch } from './shelf/batches.server.ts';
+import { db, inTransactionWithoutDisk, openDatabase, sql } from './database/database.server.ts';
+import { migrate, migrationsIn } from './database/migrate.ts';
+import { nowMs } from './database/clock.server.ts';
 import { findRoll, listRolls, rollCounts } from './rolls.server.ts';
-import { eventsOfRun } from './run-events.server.ts';
-import { recordEvent } from '../run/run-log.server.ts';
-import { stateOfRun } from '../run/run-state.server.ts';
-import { findRun, liveRun, queuedRuns } from './runs.server.ts';
-import { beginRun, startSession } from '../run/session-start.server.ts';
+import { eventsOfRun } from './runs/run-events.server.ts';
+import { recordEvent } from '../run/acts/run-log.server.ts';
+import { stateOfRun } from '../run/acts/run-state.server.ts';
+import { findRun, liveRun, queuedRuns } from './runs/runs.server.ts';
+import { beginRun, startSession } from '../run/evening/session-start.server.ts';
 
 let count = 0;
 const event = (kind: string, body: object = {}) => ({ id: `event-${++count}-abc`, atMs: nowMs(), kind, ...body });

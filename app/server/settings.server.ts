@@ -1,5 +1,5 @@
 import { readUnits, type Units } from '../../core/units/units.ts';
-import { sql } from './database.server.ts';
+import { sql } from './database/database.server.ts';
 
 /** Settings pages kept whole, one document each. Every page has one reader, which brings older versions up to date. */
 export type SettingName = 'habits' | 'draft' | 'units' | 'evening' | 'zone' | 'money' | 'tips' | 'first-roll';

@@ -1,9 +1,9 @@
 import { nanoid } from 'nanoid';
-import { findBatch } from '../server/batches.server.ts';
-import { storeBatch, storeRoll, storeTank } from '../server/a-shelf.fixture.ts';
-import type { RunToStart } from '../run/session-start.server.ts';
-import { frozenRuns } from './run-acts/frozen-plan.server.ts';
+import type { RunToStart } from '../run/evening/session-start.server.ts';
+import { storeBatch, storeRoll, storeTank } from '../server/shelf/a-shelf.fixture.ts';
+import { findBatch } from '../server/shelf/batches.server.ts';
 import { tonight } from './draft/tonight.server.ts';
+import { frozenRuns } from './run-acts/frozen-plan.server.ts';
 
 /** For tests: so many runs of one roll each, planned by the page's own code from a real database. */
 export function startedRuns(count: number): RunToStart[] {

@@ -4,21 +4,21 @@ import { join } from 'node:path';
 
 process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'test.db');
 
-import { listBatches } from '../server/batches.server.ts';
-import { findKit, listKits } from '../server/kits.server.ts';
+import { listBatches } from '../server/shelf/batches.server.ts';
+import { findKit, listKits } from '../server/shelf/kits.server.ts';
 import { writeSetting } from '../server/settings.server.ts';
-import { listTanks } from '../server/tanks.server.ts';
-import { listThermometers } from '../server/thermometers.server.ts';
-import { load, post } from '../ui/posting.fixture.ts';
-import { action as batchAction, loader as batchLoader } from './batch.tsx';
-import { action as documentAction } from './kit-as-document.tsx';
-import { loader as fileLoader } from './kit-file.ts';
-import { action as leafletAction, loader as leafletLoader } from './kit-leaflet.tsx';
-import { action as kitAction } from './kit.tsx';
-import { action as mixAction, loader as mixLoader } from './mix-batch.tsx';
-import { action as shelfAction, loader as shelfLoader } from './shelf.tsx';
-import { action as tankAction } from './tank.tsx';
-import { action as thermometerAction } from './thermometer.tsx';
+import { listTanks } from '../server/shelf/tanks.server.ts';
+import { listThermometers } from '../server/shelf/thermometers.server.ts';
+import { load, post } from '../ui/forms/posting.fixture.ts';
+import { action as batchAction, loader as batchLoader } from './bottles/batch.tsx';
+import { action as documentAction } from './kits/kit-as-document.tsx';
+import { loader as fileLoader } from './kits/kit-file.ts';
+import { action as leafletAction, loader as leafletLoader } from './kits/kit-leaflet.tsx';
+import { action as kitAction } from './kits/kit.tsx';
+import { action as mixAction, loader as mixLoader } from './mixing/mix-batch.tsx';
+import { action as shelfAction, loader as shelfLoader } from './board/shelf.tsx';
+import { action as tankAction } from './tanks/tank.tsx';
+import { action as thermometerAction } from './thermometers/thermometer.tsx';
 
 const shelf = () => load(shelfLoader, '/shelf') as ReturnType<typeof shelfLoader>;
 const BATCH = {

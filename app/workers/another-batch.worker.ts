@@ -1,6 +1,6 @@
 /// <reference lib="webworker" />
-import { withEachBatch } from '../../core/schedule/another-batch.ts';
-import type { EveningBatch, EveningQuestion } from '../../core/schedule/evening.ts';
+import { withEachBatch } from '../../core/evening/another-batch.ts';
+import type { EveningBatch, EveningQuestion } from '../../core/evening/evening.ts';
 
 export interface AnotherBatchQuestion {
   readonly question: EveningQuestion;

@@ -1,5 +1,5 @@
 /// <reference lib="webworker" />
-import { eveningBath, type EveningBathQuestion } from '../../core/heat/evening-bath.ts';
+import { eveningBath, type EveningBathQuestion } from '../../core/evening/evening-bath.ts';
 
 /** Sliders ask, the core answers, the page stays smooth. */
 declare const self: DedicatedWorkerGlobalScope;

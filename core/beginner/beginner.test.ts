@@ -1,15 +1,15 @@
 import fc from 'fast-check';
 import { BATH_KINDS, bleachesOrFixes, isDeveloper, isWater } from '../kit/kind.ts';
-import { usualQuestion } from '../schedule/a-question.fixture.ts';
-import { planRun } from '../schedule/plan.ts';
 import { readKit } from '../kit/kit-document.ts';
 import { SHIPPED_KITS, shippedKit } from '../kit/shipped-kits.ts';
+import { usualQuestion } from '../schedule/a-question.fixture.ts';
+import { planRun } from '../schedule/plan.ts';
 import { kitFromFigures } from './first-kit.ts';
 import { explainsAtTheBench, FIRST_STEPS, firstRollDocument, newFirstRoll, nextStep, readFirstRoll, withDone } from './first-roll.ts';
 import { GLOSSARY } from './glossary.ts';
 import { METHOD } from './method.ts';
-import { RULE_IDS, RULE_OF_LINE, RULE_OF_WARNING } from './rules.ts';
 import { NEEDED } from './needed.ts';
+import { RULE_IDS, RULE_OF_LINE, RULE_OF_WARNING } from './rules.ts';
 import { whatItDoes } from './what-a-bath-does.ts';
 
 test('every bath of every shipped kit says in one sentence or two what it does', () => {

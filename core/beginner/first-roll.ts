@@ -28,7 +28,7 @@ export interface FirstRoll {
   readonly overAtMs: number | null;
 }
 
-export const FIRST_ROLL_FORMAT = 'steady-reel/first-roll@1';
+const FIRST_ROLL_FORMAT = 'steady-reel/first-roll@1';
 /** Often enough that the hands know it. */
 export const BLIND_ENOUGH = 3;
 

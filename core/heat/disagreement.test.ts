@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { shippedKit } from '../kit/shipped-kits.ts';
-import { METRIC } from '../units/units.ts';
-import { sayIn } from '../units/sentence.ts';
 import { stepTime } from '../timing/step-time.ts';
+import { sayIn } from '../units/sentence.ts';
+import { METRIC } from '../units/units.ts';
 import { disagreementInWords } from './disagreement.ts';
 
 const developer = shippedKit('house-c41-three-bath')?.baths[0];

@@ -2,8 +2,8 @@ import { answered, refused, type Answer, type Warning } from '../answer.ts';
 import type { Bath } from '../kit/kit.ts';
 import { hasCurve, leafletRange } from '../timing/leaflet-curve.ts';
 import { asMessage, sentence } from '../units/sentence.ts';
+import type { TimedReading } from './bath/cooling.ts';
 import { developmentRate, doseReachedS } from './dose.ts';
-import type { TimedReading } from './cooling.ts';
 import { pathTemperature, temperaturePath, type Surroundings } from './temperature-path.ts';
 
 export interface DriftQuestion {

@@ -1,14 +1,14 @@
 import fc from 'fast-check';
 import { houseDeveloper } from '../kit/a-kit.fixture.ts';
 import { leafletSeconds } from '../timing/leaflet-curve.ts';
-import { cooledC, fitCooling, type TimedReading } from './cooling.ts';
+import { cooledC, fitCooling, type TimedReading } from './bath/cooling.ts';
+import { sinkStartC, warmingSeconds } from './bath/heater-on.ts';
+import { bathConstants, bathEquations, warmUp, type BottleInBath } from './bath/water-bath.ts';
 import { driftFinish, type DriftQuestion } from './drift.ts';
-import { sinkStartC, warmingSeconds } from './heater-on.ts';
 import { mixWater } from './mixing.ts';
 import { pourTemperature } from './pour-temperature.ts';
 import { settlesAtC } from './pouring-in.ts';
-import { fitTank } from './tank-test.ts';
-import { bathConstants, bathEquations, warmUp, type BottleInBath } from './water-bath.ts';
+import { fitTank } from './tank/tank-test.ts';
 
 const bath = houseDeveloper();
 const finishOf = (readings: readonly TimedReading[], more: Partial<DriftQuestion> = {}) => {

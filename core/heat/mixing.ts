@@ -1,5 +1,5 @@
-import { asMessage, sentence } from '../units/sentence.ts';
 import { answered, refused, type Answer } from '../answer.ts';
+import { asMessage, sentence } from '../units/sentence.ts';
 
 export interface WaterMix {
   readonly hotMl: number;

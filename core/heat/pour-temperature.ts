@@ -3,7 +3,7 @@ import type { Bath } from '../kit/kit.ts';
 import { hasCurve } from '../timing/leaflet-curve.ts';
 import { developmentRate } from './dose.ts';
 import { pourForSettledC, settlesAtC, type TankHeat } from './pouring-in.ts';
-import { settledForDose } from './tank-through-the-run.ts';
+import { settledForDose } from './tank/tank-through-the-run.ts';
 import type { Surroundings } from './temperature-path.ts';
 
 export interface PourQuestion {

@@ -1,4 +1,4 @@
-import { WATER_J_PER_ML_K } from './water.ts';
+import { WATER_J_PER_ML_K } from './bath/water.ts';
 
 export interface TankHeat {
   readonly heatJK: number;

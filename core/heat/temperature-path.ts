@@ -1,4 +1,4 @@
-import { cooledC, type TimedReading } from './cooling.ts';
+import { cooledC, type TimedReading } from './bath/cooling.ts';
 
 export interface Surroundings {
   readonly coolingPerMin: number;

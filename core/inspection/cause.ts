@@ -1,15 +1,12 @@
 import type { LessonAbout } from '../lessons/lesson.ts';
 import type { Moment } from '../lessons/moment.ts';
+import type { Again } from '../run/plan/repair.ts';
 import type { Evidence } from './evidence.ts';
 import type { Inspection, RunFacts } from './inspection.ts';
 
-export type CauseKind = 'exposure' | 'development' | 'film';
+type CauseKind = 'exposure' | 'development' | 'film';
 
-/** What a film may go through again, as it is said: light does no harm to one that was developed and fixed (domain.md 12). */
-export const AGAIN = ['bleach', 'fix', 'wash', 'stabilise'] as const;
-export type Again = (typeof AGAIN)[number];
-
-export type Speaks = (seen: Inspection, run: RunFacts) => readonly (Evidence | false | undefined)[];
+type Speaks = (seen: Inspection, run: RunFacts) => readonly (Evidence | false | undefined)[];
 
 /**
  * Why a strip looks as it does. Evidence is all that a cause is made of: it has no score of its own, and what is not
@@ -27,6 +24,8 @@ export interface Cause {
   /** The baths of a repair run, in order; empty where nothing helps any more. */
   readonly again: readonly Again[];
   readonly nextTime: string;
+  /** The same where it is slides that lie in the hand, in so far as it reads otherwise. */
+  readonly ofSlides?: Partial<Record<'title' | 'now' | 'nextTime', string>>;
   /** Where what it teaches is wanted the next time, unless the person says otherwise. */
   readonly returns: { readonly at: Moment; readonly about: LessonAbout['kind'] };
 }

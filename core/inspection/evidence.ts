@@ -1,4 +1,6 @@
+import { filmOf } from '../film/process.ts';
 import { asMessage, sentence, type Sentence, type Spoken } from '../units/sentence.ts';
+import { EDGE_WORDS } from './inspection-words.ts';
 import type { Inspection, Mark, RunFacts } from './inspection.ts';
 
 /** A sentence that speaks for a cause or against it, in the units of whoever reads it. */
@@ -24,8 +26,7 @@ export const under = (run: RunFacts) => run.doseShare !== undefined && run.doseS
 export const over = (run: RunFacts) => run.doseShare !== undefined && run.doseShare > 1.03;
 export const onTime = (run: RunFacts) => run.doseShare !== undefined && !under(run) && !over(run);
 /** How far into its capacity the solution was; undefined where that is not known. */
-export const wear = (run: RunFacts) =>
-  run.rollNumber === undefined || !run.capacityRolls ? undefined : run.rollNumber / run.capacityRolls;
+const wear = (run: RunFacts) => (run.rollNumber === undefined || !run.capacityRolls ? undefined : run.rollNumber / run.capacityRolls);
 export const worn = (run: RunFacts) => (wear(run) ?? 0) >= 0.9;
 export const pastCapacity = (run: RunFacts) => (wear(run) ?? 0) > 1;
 export const old = (run: RunFacts) => run.ageDays !== undefined && run.keepsDays !== undefined && run.ageDays > run.keepsDays;
@@ -47,7 +48,14 @@ export const seemsThin = (seen: Inspection) =>
   seen.slides === 'dark' ||
   seen.colour === 'weak';
 export const seemsDense = (seen: Inspection) => seen.edge === 'dense' || seen.frames === 'dense' || seen.slides === 'light';
-export const slide = (run: RunFacts) => run.process === 'E-6';
+export const slide = (run: RunFacts) => filmOf(run.process) === 'slide';
+/** One of two ways to say it: a slide shows light where a negative is dense. */
+export const either = (run: RunFacts, ofNegatives: string, ofSlides: string) => (slide(run) ? ofSlides : ofNegatives);
+/** Whose dose is meant: with slides it is the first developer’s. */
+export const theDeveloper = (run: RunFacts) => either(run, 'The developer', 'The first developer');
+/** `dense`, and `bright` on slides; what is missing is not there. */
+export const edgeInWords = (seen: Inspection, run: RunFacts) =>
+  seen.edge === undefined || seen.edge === 'none' ? 'not there' : EDGE_WORDS[filmOf(run.process)][seen.edge];
 
 export const atRoll = (run: RunFacts) => `The batch was at roll ${run.rollNumber ?? 0} of ${run.capacityRolls ?? 0}.`;
 export const atAge = (run: RunFacts) => `The solution was ${run.ageDays ?? 0} days old and keeps ${run.keepsDays ?? 0}.`;
@@ -63,7 +71,7 @@ const COLDER_BY_C = 0.3;
 
 export const doseFor = (run: RunFacts, way: 'under' | 'over') => [
   (way === 'under' ? under(run) : over(run)) &&
-    e(Math.abs((run.doseShare ?? 1) - 1) > 0.08 ? 2 : 1, `The developer gave ${percent(run.doseShare ?? 1)} of its dose.`),
+    e(Math.abs((run.doseShare ?? 1) - 1) > 0.08 ? 2 : 1, `${theDeveloper(run)} gave ${percent(run.doseShare ?? 1)} of its dose.`),
   run.developerMeanC !== undefined &&
     run.developerPlannedC !== undefined &&
     (way === 'under' ? 1 : -1) * (run.developerPlannedC - run.developerMeanC) > COLDER_BY_C &&

@@ -1,5 +1,5 @@
 import type { Process } from '../film/process.ts';
-import type { Treatment } from '../schedule/treatment.ts';
+import type { Treatment } from '../film/treatment.ts';
 
 export const EDGES = ['none', 'thin', 'normal', 'dense'] as const;
 export const FRAMES = ['none', 'thin', 'normal', 'dense', 'uneven'] as const;

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { CAUSES } from './causes.ts';
 import type { Said } from './evidence.ts';
+import { lookNext, seenInWords } from './inspection-words.ts';
 import { COLOURS, EDGES, FRAMES, MARKS, SLIDES, type Inspection, type RunFacts } from './inspection.ts';
 import { judge } from './judge.ts';
 
@@ -215,4 +216,51 @@ test('evidence for a cause never lowers it against the rivals that it does not s
     }),
     { numRuns: 600 },
   );
+});
+
+const SLIDES_SEEN = fc.record(
+  {
+    edge: fc.constantFrom(...EDGES),
+    frames: fc.constantFrom('none' as const, 'normal' as const, 'uneven' as const),
+    colour: fc.constantFrom(...COLOURS),
+    slides: fc.constantFrom(...SLIDES),
+    marks: fc.subarray([...MARKS]),
+  },
+  { requiredKeys: [] },
+);
+const SLIDE_RUN = fc.record(
+  {
+    doseShare: fc.constantFrom(0.8, 1, 1.2),
+    rollNumber: fc.constantFrom(2, 8),
+    fixShare: fc.constantFrom(0.5, 1),
+    standing: fc.constantFrom('good' as const, 'spent' as const),
+    pushStops: fc.constantFrom(-1, 0, 1),
+  },
+  { requiredKeys: [] },
+);
+
+test('slides are judged in the words of slides: nothing of them is dense, thin, a negative or a clear base', () => {
+  fc.assert(
+    fc.property(SLIDES_SEEN, SLIDE_RUN, (seen, run) => {
+      const { causes } = judge(seen, { capacityRolls: 8, ...run, process: 'E-6' });
+      const told = causes.flatMap((cause) => [cause.title, cause.now, cause.nextTime, ...words(cause.for), ...words(cause.against)]);
+      expect([...told, seenInWords(seen, 'slide'), lookNext(seen, 'slide')].join(' ')).not.toMatch(
+        /negatives?\b|\bdense[r]?\b|\bthin(ner)?\b|clear base|the strip is clear and|whole strip is clear|^the developer gave|\. the developer gave/i,
+      );
+    }),
+    { numRuns: 2000 },
+  );
+});
+
+test.each<[string, Inspection, string, RegExp]>([
+  ['black all along, no numbers', { edge: 'none', frames: 'none' }, 'developer-dead', /whole strip is black/],
+  ['black, its numbers there', { edge: 'normal', frames: 'none' }, 'never-exposed', /slides are black/],
+  ['light, its numbers bright', { edge: 'dense', slides: 'light' }, 'developer-too-much', /edge print is bright/],
+  ['dark, its numbers dim', { edge: 'thin', slides: 'dark' }, 'developer-too-little', /edge print is dim/],
+  ['dark, its numbers as ever', { edge: 'normal', slides: 'dark' }, 'under-exposed', /first developer worked/],
+  ['clear from end to end', { marks: ['wholly-dark'] }, 'fogged', /clear from edge to edge/],
+])('slides %s', (_, seen, id, says) => {
+  const [cause] = judge(seen, { process: 'E-6' }).causes;
+  expect(cause?.id).toBe(id);
+  expect(words(cause?.for).join(' ')).toMatch(says);
 });

@@ -1,6 +1,7 @@
-import type { Again, Cause } from './cause.ts';
+import type { Again } from '../run/plan/repair.ts';
+import type { Cause } from './cause.ts';
 import { CAUSES } from './causes.ts';
-import type { Evidence, Said } from './evidence.ts';
+import { slide, type Evidence, type Said } from './evidence.ts';
 import type { Inspection, RunFacts } from './inspection.ts';
 
 export type Verdict = 'exposure' | 'development' | 'film' | 'unclear' | 'nothing-wrong';
@@ -46,6 +47,7 @@ export function judge(seen: Inspection, run: RunFacts): Judgement {
     now: cause.now,
     again: cause.again,
     nextTime: cause.nextTime,
+    ...(slide(run) ? cause.ofSlides : {}),
   }));
   const [first, second] = ranked;
   if (!first || first.score < LEAST) return { verdict: 'unclear', causes };

@@ -1,6 +1,6 @@
 import { COLOURS, EDGES, FRAMES, MARKS, SLIDES, type Inspection } from './inspection.ts';
 
-export const INSPECTION_FORMAT = 'steady-reel/inspection@1';
+const INSPECTION_FORMAT = 'steady-reel/inspection@1';
 
 /** What state the film was in when it was looked at: wet film is milky, and its colours are not yet what they will be. */
 export const FILM_IS = ['wet', 'dry', 'scanned'] as const;

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { houseKit } from '../kit/a-kit.fixture.ts';
-import { housePlan } from '../run/a-run-plan.fixture.ts';
-import type { RunEvent } from '../run/event.ts';
-import { foldRun } from '../run/state.ts';
+import type { RunEvent } from '../run/acts/event.ts';
+import { housePlan } from '../run/plan/a-run-plan.fixture.ts';
+import { foldRun } from '../run/state/state.ts';
 import { judge } from './judge.ts';
 import { factsOfRun, type RunRecord } from './run-facts.ts';
 

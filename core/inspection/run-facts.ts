@@ -1,15 +1,15 @@
-import type { BottleNow } from '../chemistry/bottle.ts';
+import type { BottleNow } from '../chemistry/ledger/bottle.ts';
+import { ageInDays } from '../chemistry/life/shelf-life.ts';
 import { pathTemperature } from '../heat/temperature-path.ts';
 import { bleachesOrFixes, isDeveloper, isFinal, isMainDeveloper, isWater, type StepKind } from '../kit/kind.ts';
 import type { Kit } from '../kit/kit.ts';
-import { planAsRun } from '../run/plan-as-run.ts';
-import type { RunPlan } from '../run/run-plan.ts';
-import { gotMs } from '../run/got.ts';
-import { pausedMs, type ActualStep, type RunState } from '../run/state.ts';
-import { pathOf, whatStepGot } from '../run/what-a-step-got.ts';
+import type { RunPlan } from '../run/plan/run-plan.ts';
+import { gotMs } from '../run/state/got.ts';
+import { planAsRun } from '../run/state/plan-as-run.ts';
+import { pausedMs, type ActualStep, type RunState } from '../run/state/state.ts';
+import { pathOf, whatStepGot } from '../run/state/what-a-step-got.ts';
 import { pouredAtC } from '../schedule/cues.ts';
 import type { PlannedStep } from '../schedule/plan.ts';
-import { ageInDays } from '../chemistry/shelf-life.ts';
 import type { RunFacts } from './inspection.ts';
 
 /** A run and what it was poured from, as the book has them. */

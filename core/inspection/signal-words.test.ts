@@ -1,12 +1,12 @@
 import fc from 'fast-check';
-import { controlChart } from './control-chart.ts';
 import { MEASURE_WORDS, pointsTo, signalNow, signalPointsTo } from './signal-words.ts';
-import { figureOf, MEASURES, readStripMeasure, stripMeasureDocument, type MeasureName } from './strip-measure.ts';
+import { controlChart } from './strips/control-chart.ts';
+import { figureOf, MEASURES, readStripMeasure, stripMeasureDocument, type MeasureName } from './strips/strip-measure.ts';
 
 const GOOD = [2.3, 2.28, 2.32, 2.31, 2.29];
 const says = (more: readonly number[], measure: MeasureName = 'range') => {
   const values = [...GOOD, ...more];
-  return signalNow(controlChart(values.map((value, i) => ({ value, good: i < 5 }))), values, measure);
+  return signalNow(controlChart(values.map((value, i) => ({ value, good: i < 5 }))), values, measure, 'negative');
 };
 
 test.each<[string, number[], string | null]>([
@@ -26,10 +26,12 @@ test.each<[string, number[], string | null]>([
 });
 
 test('each figure points somewhere whichever way it goes, and its bath is one that does that', () => {
-  for (const measure of MEASURES) {
-    expect(MEASURE_WORDS[measure].means).toMatch(/\.$/);
-    for (const way of ['falling', 'rising'] as const) expect(pointsTo(measure, way)).toMatch(/developer|fog|bleach|contamination/);
-  }
+  for (const film of ['negative', 'slide'] as const)
+    for (const measure of MEASURES) {
+      expect(MEASURE_WORDS[film][measure].means).toMatch(/\.$/);
+      for (const way of ['falling', 'rising'] as const) expect(pointsTo(measure, way, film)).toMatch(/developer|fog|bleach|contamination/);
+    }
+  expect(pointsTo('base', 'rising', 'slide')).toBe('worn or cold first developer, or a tired bleach or fixer');
   expect([
     signalPointsTo('range', 'first-developer'),
     signalPointsTo('range', 'colour-developer'),
@@ -40,7 +42,7 @@ test('each figure points somewhere whichever way it goes, and its bath is one th
 test('without five good ones nothing is said, whatever was measured', () => {
   fc.assert(
     fc.property(fc.array(fc.double({ min: 0, max: 4, noNaN: true }), { maxLength: 30 }), (values) => {
-      expect(signalNow(controlChart(values.map((value, i) => ({ value, good: i < 4 }))), values, 'range')).toBeNull();
+      expect(signalNow(controlChart(values.map((value, i) => ({ value, good: i < 4 }))), values, 'range', 'negative')).toBeNull();
     }),
   );
 });

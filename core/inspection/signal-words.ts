@@ -1,15 +1,39 @@
+import type { Film } from '../film/process.ts';
 import { isMainDeveloper, type StepKind } from '../kit/kind.ts';
-import type { ChartSignal, ControlChart } from './control-chart.ts';
-import type { MeasureName } from './strip-measure.ts';
+import type { ChartSignal, ControlChart } from './strips/control-chart.ts';
+import type { MeasureName } from './strips/strip-measure.ts';
 
-export const MEASURE_WORDS: Readonly<Record<MeasureName, { readonly name: string; readonly means: string }>> = {
-  range: {
-    name: 'Leader against base',
-    means: 'The whole range that the developer makes: the leader’s density over that of the clear base.',
+interface MeasureWords {
+  readonly name: string;
+  readonly means: string;
+}
+
+const BLUE_GREEN: MeasureWords = { name: 'Blue against green', means: 'How far the blue layer’s range lies from the green one’s.' };
+const RED_GREEN: MeasureWords = { name: 'Red against green', means: 'How far the red layer’s range lies from the green one’s.' };
+
+/** What is measured on a strip, as it is called; slide film is clear where light fell and black where none did. */
+export const MEASURE_WORDS: Readonly<Record<Film, Readonly<Record<MeasureName, MeasureWords>>>> = {
+  negative: {
+    range: {
+      name: 'Leader against base',
+      means: 'The whole range that the developer makes: the leader’s density over that of the clear base.',
+    },
+    base: { name: 'Base', means: 'What film that saw no light keeps: it rises with fog, with age and with too much developer.' },
+    'red-green': RED_GREEN,
+    'blue-green': BLUE_GREEN,
   },
-  base: { name: 'Base', means: 'What film that saw no light keeps: it rises with fog, with age and with too much developer.' },
-  'red-green': { name: 'Red against green', means: 'How far the red layer’s range lies from the green one’s.' },
-  'blue-green': { name: 'Blue against green', means: 'How far the blue layer’s range lies from the green one’s.' },
+  slide: {
+    range: {
+      name: 'Black against clear',
+      means: 'The whole range of a slide: the density of its black border over that of its clear leader.',
+    },
+    base: {
+      name: 'Clear leader',
+      means: 'What a slide keeps where light was plenty: it rises where the first developer or the bleach does less.',
+    },
+    'red-green': RED_GREEN,
+    'blue-green': BLUE_GREEN,
+  },
 };
 
 const COUNT = ['None', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight'];
@@ -18,11 +42,14 @@ const COUNT = ['None', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'E
 export type Way = 'falling' | 'rising';
 
 /** What drifts that way (domain.md 17). */
-export function pointsTo(measure: MeasureName, way: Way): string {
+export function pointsTo(measure: MeasureName, way: Way, film: Film): string {
+  const slide = film === 'slide';
   switch (measure) {
     case 'range':
+      if (slide) return way === 'falling' ? 'worn or cold colour developer, or fog' : 'colour developer too warm, too long or too strong';
       return way === 'falling' ? 'worn or cold developer' : 'developer too warm, too long or too strong';
     case 'base':
+      if (slide) return way === 'rising' ? 'worn or cold first developer, or a tired bleach or fixer' : 'a first developer that does more';
       return way === 'rising' ? 'fog, or age of film or solution' : 'a bleach or fixer that now does more, or another film';
     case 'red-green':
       return 'contamination, or a developer off its temperature';
@@ -45,7 +72,7 @@ export interface SignalNow {
 }
 
 /** What the chart says about its last strip; null where that one gives no signal. */
-export function signalNow(chart: ControlChart, values: readonly number[], measure: MeasureName): SignalNow | null {
+export function signalNow(chart: ControlChart, values: readonly number[], measure: MeasureName, film: Film): SignalNow | null {
   const last = values.length - 1;
   const { centre } = chart;
   const here = chart.signals.filter((signal) => signal.at === last);
@@ -58,7 +85,7 @@ export function signalNow(chart: ControlChart, values: readonly number[], measur
   const down = trend ? (values[last] as number) < (values[last - 1] as number) : below;
   const way: Way = down ? 'falling' : 'rising';
   const found = ruleInWords(here, run, below, way);
-  return { way, at: [...outside].sort((a, b) => a - b), says: `${found}: ${pointsTo(measure, way)}.` };
+  return { way, at: [...outside].sort((a, b) => a - b), says: `${found}: ${pointsTo(measure, way, film)}.` };
 }
 
 function sameSide(a: number | undefined, b: number | undefined, centre: number): boolean {

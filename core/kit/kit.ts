@@ -35,7 +35,7 @@ export interface MixPart {
   readonly g?: number;
 }
 
-export interface Mix {
+interface Mix {
   readonly waterMl: number;
   readonly waterC?: number;
   readonly parts: readonly MixPart[];

@@ -1,6 +1,6 @@
-import type { Kit } from './kit.ts';
 import { checkedAgainst } from '../faults-in-words.ts';
 import { kitSchema } from './kit-schema.ts';
+import type { Kit } from './kit.ts';
 
 /**
  * A kit document as it was stored. It was checked when it was kept (kit-document.ts); here only its shape is, so that a

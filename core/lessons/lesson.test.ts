@@ -1,7 +1,7 @@
+import { inspectionDocument, readInspection } from '../inspection/read-inspection.ts';
 import { BARE_STEPS, BATH_KINDS } from '../kit/kind.ts';
 import { concerns, lessonsAt, type Lesson, type LessonAbout, type Situation } from './lesson.ts';
 import { MOMENT_WORDS, MOMENTS, momentsOfRun, momentsOfStep } from './moment.ts';
-import { inspectionDocument, readInspection } from '../inspection/read-inspection.ts';
 
 const tonight: Situation = {
   kitId: 'kiln',

@@ -1,5 +1,5 @@
 import type { Process } from '../film/process.ts';
-import type { Treatment } from '../schedule/treatment.ts';
+import type { Treatment } from '../film/treatment.ts';
 import type { Moment } from './moment.ts';
 
 export const ABOUT = ['everything', 'kit', 'batch', 'tank', 'film', 'process', 'treatment'] as const;

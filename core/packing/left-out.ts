@@ -1,5 +1,5 @@
-import type { BatchToUse, PackedRun, RollToPack, Unpacked } from './pack.ts';
 import { rollEquivalents } from '../film/roll-equivalents.ts';
+import type { BatchToUse, PackedRun, RollToPack, Unpacked } from './pack.ts';
 
 interface UsableBatch extends BatchToUse {
   readonly index: number;

@@ -1,9 +1,9 @@
 import { formatById, FORMAT_FAMILIES, type FormatId } from '../film/format.ts';
 import type { Process } from '../film/process.ts';
 import { rollEquivalents } from '../film/roll-equivalents.ts';
-import type { Treatment } from '../schedule/treatment.ts';
-import { chooseForCapacity } from './left-out.ts';
+import type { Treatment } from '../film/treatment.ts';
 import { fewestRuns } from './fewest-runs.ts';
+import { chooseForCapacity } from './left-out.ts';
 import { fits, loadKey, loadsOf, shareOfTank, without, type Holds, type Load, type MustTake, type Shape } from './load.ts';
 
 export interface RollToPack {
@@ -78,7 +78,7 @@ export function packRolls(rolls: readonly RollToPack[], tanks: readonly TankToFi
   return { runs, leftOut, unplaceable };
 }
 
-export function equivalentsOf(roll: RollToPack): number {
+function equivalentsOf(roll: RollToPack): number {
   return rollEquivalents([roll]);
 }
 

@@ -1,7 +1,7 @@
-import type { RunEvent } from '../run/event.ts';
-import { frozenPlan } from '../run/frozen-plan.ts';
-import type { RunPlan } from '../run/run-plan.ts';
-import { foldRun, type RunState } from '../run/state.ts';
+import type { RunEvent } from '../run/acts/event.ts';
+import { frozenPlan } from '../run/plan/frozen-plan.ts';
+import type { RunPlan } from '../run/plan/run-plan.ts';
+import { foldRun, type RunState } from '../run/state/state.ts';
 import { usualQuestion } from '../schedule/a-question.fixture.ts';
 import { planRun } from '../schedule/plan.ts';
 import type { PracticeRun } from './kitchen-of-run.ts';

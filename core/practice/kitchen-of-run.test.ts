@@ -1,6 +1,7 @@
-import { withEvent } from '../run/state.ts';
+import { withEvent } from '../run/state/state.ts';
 import { practice, practised } from './a-practice.fixture.ts';
 import { forgottenMs, kitchenAt } from './kitchen-of-run.ts';
+import { later } from './kitchen.ts';
 
 const run = practice('calm');
 const state = practised(run, {});
@@ -46,4 +47,26 @@ test('asked for one moment or led there second by second, a kitchen is the same;
   expect(led).toEqual(kitchenAt(run, state, atMs));
   expect(seen).toEqual([...seen].sort((a, b) => a - b));
   expect(kitchenAt(practice('water'), state, atMs)).toBeNull();
+});
+
+test('a practice that was left overnight, at twenty times the speed, costs no more than an afternoon, and is as warm as by the second', () => {
+  const visits = (atMs: number, of = run) => {
+    let seen = 0;
+    const kitchen = kitchenAt(of, state, atMs, () => seen++);
+    return { seen, kitchen };
+  };
+  const lastMs = state.endedAtMs ?? 0;
+  const aWeek = visits(lastMs + 7 * 86_400_000);
+  expect(aWeek.seen - visits(lastMs).seen).toBeLessThan(11_000);
+  expect(aWeek.kitchen?.atS).toBeCloseTo((lastMs - run.sinceMs) / 1000 + 7 * 86_400, 3);
+  // As an imported book may have it: begun before there were kitchens.
+  const absurd = { ...run, sinceMs: -8e15 };
+  expect(visits(lastMs, absurd).seen).toBeLessThan(30_000);
+
+  const fiveHoursS = 5 * 3600;
+  const setting = run.set.kitchen ?? raise();
+  const by = (longestS?: number) => later(setting, kitchenAt(run, state, lastMs) ?? raise(), fiveHoursS, longestS);
+  const [bySecond, byHalfMinute] = [by(), by(30)];
+  expect(Math.abs(bySecond.tubC - byHalfMinute.tubC)).toBeLessThan(0.25);
+  expect(Math.abs(bySecond.tankC - byHalfMinute.tankC)).toBeLessThan(0.25);
 });

@@ -1,6 +1,6 @@
 import { isDeveloper, isWater } from '../kit/kind.ts';
-import { placeOfStep, type RunPlan } from '../run/run-plan.ts';
-import type { RunState } from '../run/state.ts';
+import { placeOfStep, type RunPlan } from '../run/plan/run-plan.ts';
+import type { RunState } from '../run/state/state.ts';
 import { pouredAtC } from '../schedule/cues.ts';
 import { kitchenAtFirst, later, poured, pouredOut, WATER, type Kitchen, type KitchenSetting } from './kitchen.ts';
 import type { SceneSet } from './scene.ts';
@@ -69,11 +69,28 @@ export function kitchenAt(
   return kitchen;
 }
 
-/** Second by second, each shown; a long wait is taken in one go where nobody looks. */
+/** After so long nothing in a kitchen happens by the second any more, and after so long again nothing at all. */
+const BY_THE_SECOND_S = 2 * 3600;
+const BY_THE_HALF_MINUTE_S = 24 * 3600;
+const HALF_A_MINUTE_S = 30;
+
+/**
+ * Second by second, each shown. A practice that was left overnight, at twenty times the speed, is a week: it is taken by
+ * the half minute, and a kitchen that has come to rest stays as it is, however long.
+ */
 function seconds(setting: KitchenSetting, from: Kitchen, untilS: number, visit: (kitchen: Kitchen) => void): Kitchen {
   let now = from;
-  while (untilS - now.atS > 1e-9) {
-    now = later(setting, now, Math.min(1, untilS - now.atS));
+  const pass = (toS: number, stepS: number) => {
+    while (Math.min(untilS, toS) - now.atS > 1e-9) {
+      const s = Math.min(stepS, Math.min(untilS, toS) - now.atS);
+      now = later(setting, now, s, s);
+      visit(now);
+    }
+  };
+  pass(from.atS + BY_THE_SECOND_S, 1);
+  pass(from.atS + BY_THE_SECOND_S + BY_THE_HALF_MINUTE_S, HALF_A_MINUTE_S);
+  if (untilS - now.atS > 1e-9) {
+    now = { ...now, atS: untilS };
     visit(now);
   }
   return now;

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import { cooledC } from '../heat/cooling.ts';
-import { warmUp } from '../heat/water-bath.ts';
+import { cooledC } from '../heat/bath/cooling.ts';
+import { warmUp } from '../heat/bath/water-bath.ts';
 import { chance, normalChance } from './chance.ts';
 import { heatIn, kitchenAtFirst, later, poured, pouredOut, WATER, type Kitchen, type KitchenSetting } from './kitchen.ts';
 

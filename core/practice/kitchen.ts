@@ -1,6 +1,6 @@
+import { bathConstants, bathEquations, heatsAtFirst, thermostatStep, type BottleMaterial } from '../heat/bath/water-bath.ts';
+import { WATER_J_PER_ML_K } from '../heat/bath/water.ts';
 import { settlesAtC } from '../heat/pouring-in.ts';
-import { bathConstants, bathEquations, heatsAtFirst, thermostatStep, type BottleMaterial } from '../heat/water-bath.ts';
-import { WATER_J_PER_ML_K } from '../heat/water.ts';
 
 /** A kitchen as it stands before anything is done in it (domain.md 18). */
 export interface KitchenSetting {
@@ -60,11 +60,14 @@ export function kitchenAtFirst({ roomC, tub, bottles, tank }: KitchenSetting): K
   };
 }
 
-/** The kitchen some seconds later, with nobody doing anything. Heat is moved and never made, but by the heater. */
-export function later(setting: KitchenSetting, kitchen: Kitchen, seconds: number): Kitchen {
+/**
+ * The kitchen some seconds later, with nobody doing anything. Heat is moved and never made, but by the heater. `longestS` is
+ * how often tub and tank are settled with one another.
+ */
+export function later(setting: KitchenSetting, kitchen: Kitchen, seconds: number, longestS = LONGEST_STEP_S): Kitchen {
   let now = kitchen;
   const untilS = kitchen.atS + seconds;
-  while (untilS - now.atS > 1e-9) now = oneStep(setting, now, Math.min(LONGEST_STEP_S, untilS - now.atS));
+  while (untilS - now.atS > 1e-9) now = oneStep(setting, now, Math.min(longestS, untilS - now.atS));
   return now;
 }
 

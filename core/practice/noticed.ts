@@ -1,10 +1,10 @@
 import { isDeveloper } from '../kit/kind.ts';
-import type { RunPlan } from '../run/run-plan.ts';
-import type { RunState } from '../run/state.ts';
-import { washThatMayWait, type SceneSet } from './scene.ts';
-import { whatStepGot } from '../run/what-a-step-got.ts';
+import type { RunPlan } from '../run/plan/run-plan.ts';
+import type { RunState } from '../run/state/state.ts';
+import { whatStepGot } from '../run/state/what-a-step-got.ts';
 import { sentence, type Sentence } from '../units/sentence.ts';
 import { forgottenMs, type PracticeRun } from './kitchen-of-run.ts';
+import { washThatMayWait, type SceneSet } from './scene.ts';
 
 /** What a scene had in store, and whether it was met. */
 export interface Noticed {

@@ -1,10 +1,10 @@
 import fc from 'fast-check';
+import { isDeveloper } from '../kit/kind.ts';
+import { SHIPPED_KITS } from '../kit/shipped-kits.ts';
 import { sayIn } from '../units/sentence.ts';
 import { practice, practised, practisedPlan, type Manner } from './a-practice.fixture.ts';
 import { kitchenAt } from './kitchen-of-run.ts';
 import { practiceReport } from './report.ts';
-import { isDeveloper } from '../kit/kind.ts';
-import { SHIPPED_KITS } from '../kit/shipped-kits.ts';
 import { PRACTICE_SCENES, SCENE_IDS, setScene, washThatMayWait } from './scene.ts';
 import { teacher } from './teacher.ts';
 

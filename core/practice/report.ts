@@ -1,10 +1,10 @@
 import { developmentRate } from '../heat/dose.ts';
-import { isDeveloper } from '../kit/kind.ts';
-import { stepFinish } from '../run/finish.ts';
-import { planAsRun } from '../run/plan-as-run.ts';
-import type { RunPlan } from '../run/run-plan.ts';
-import { gotMs } from '../run/got.ts';
-import type { ActualStep, RunState } from '../run/state.ts';
+import { isDeveloper, type StepKind } from '../kit/kind.ts';
+import { stepFinish } from '../run/acts/finish.ts';
+import type { RunPlan } from '../run/plan/run-plan.ts';
+import { gotMs } from '../run/state/got.ts';
+import { planAsRun } from '../run/state/plan-as-run.ts';
+import type { ActualStep, RunState } from '../run/state/state.ts';
 import { stepCues } from '../schedule/cues.ts';
 import type { PlannedStep } from '../schedule/plan.ts';
 import { pushEquivalent } from '../timing/push.ts';
@@ -12,7 +12,7 @@ import { forgottenMs, kitchenAt, type PracticeRun } from './kitchen-of-run.ts';
 import { hasSomethingToNotice, noticed, type Noticed } from './noticed.ts';
 
 /** One turn of the tank that was due, and by how much its press missed it; null where none came near. */
-export interface Beat {
+interface Beat {
   readonly atMs: number;
   readonly offS: number | null;
 }
@@ -20,6 +20,7 @@ export interface Beat {
 export interface BathDone {
   readonly id: string;
   readonly name: string;
+  readonly kind: StepKind;
   readonly developer: boolean;
   readonly skipped: boolean;
   /** What it should have lasted, by the readings that were taken, and what it lasted. */
@@ -48,7 +49,7 @@ export interface PracticeReport {
   readonly noticed: readonly Noticed[];
 }
 
-export const MARKS = { development: 40, 'pouring-out': 20, 'pouring-in': 10, agitation: 20, readings: 5, noticing: 5 } as const;
+const MARKS = { development: 40, 'pouring-out': 20, 'pouring-in': 10, agitation: 20, readings: 5, noticing: 5 } as const;
 export type MarkOf = keyof typeof MARKS;
 export const MARK_ORDER = Object.keys(MARKS) as readonly MarkOf[];
 
@@ -121,6 +122,7 @@ function bathDone(plan: RunPlan, state: RunState, step: PlannedStep, i: number, 
   return {
     id: step.id,
     name: step.name,
+    kind: step.kind,
     developer,
     skipped: actual.skipped,
     wantedS,

@@ -1,6 +1,6 @@
-import { DEFAULT_COOLING_PER_MIN, DEFAULT_TANK_HEAT_JK } from '../heat/water.ts';
+import { DEFAULT_COOLING_PER_MIN, DEFAULT_TANK_HEAT_JK } from '../heat/bath/water.ts';
 import { bleachesOrFixes, isDeveloper } from '../kit/kind.ts';
-import type { RunPlan } from '../run/run-plan.ts';
+import type { RunPlan } from '../run/plan/run-plan.ts';
 import { pouredAtC } from '../schedule/cues.ts';
 import { chance } from './chance.ts';
 import type { KitchenSetting } from './kitchen.ts';

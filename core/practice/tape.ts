@@ -1,4 +1,4 @@
-import type { RunState } from '../run/state.ts';
+import type { RunState } from '../run/state/state.ts';
 import { kitchenAt, type PracticeRun } from './kitchen-of-run.ts';
 import type { BathDone } from './report.ts';
 

@@ -1,3 +1,4 @@
+import type { StepKind } from '../kit/kind.ts';
 import { sentence, type Sentence } from '../units/sentence.ts';
 import { MARK_ORDER, type BathDone, type MarkOf, type PracticeReport } from './report.ts';
 
@@ -58,6 +59,13 @@ function praise(mark: MarkOf, baths: readonly BathDone[]): Sentence {
   }
 }
 
+/** What a developer that did less or more than it should makes of the film; slides are as light as the first one made them. */
+function cameOut(kind: StepKind, did: 'less' | 'more', by: string): string {
+  if (kind === 'first-developer') return `the slides would come out ${by}${did === 'less' ? 'dark' : 'light'}`;
+  if (kind === 'colour-developer') return `the slides’ colours would come out ${by}${did === 'less' ? 'weak' : 'heavy'}`;
+  return `the negatives would come out ${by}${did === 'less' ? 'thin' : 'dense'}`;
+}
+
 function mend(mark: MarkOf, baths: readonly BathDone[]): Sentence {
   switch (mark) {
     case 'development': {
@@ -67,8 +75,8 @@ function mend(mark: MarkOf, baths: readonly BathDone[]): Sentence {
       );
       if (!worst || worst.skipped || worst.share === null) return sentence`Without its developer there is no picture.`;
       return worst.share < 1
-        ? sentence`${worst.name} gave ${percent(worst.share)} of the development: too little, the negatives would come out ${slightly(worst.share)}thin. Warm the tank, and read it again as it cools.`
-        : sentence`${worst.name} gave ${percent(worst.share)} of the development: too much, the negatives would come out ${slightly(worst.share)}dense. Pour out when the clock says so.`;
+        ? sentence`${worst.name} gave ${percent(worst.share)} of the development: too little, ${cameOut(worst.kind, 'less', slightly(worst.share))}. Warm the tank, and read it again as it cools.`
+        : sentence`${worst.name} gave ${percent(worst.share)} of the development: too much, ${cameOut(worst.kind, 'more', slightly(worst.share))}. Pour out when the clock says so.`;
     }
     case 'pouring-out': {
       const worst = worstBy(baths, (bath) => (bath.developer ? Math.abs(bath.outLateS) : Math.max(0, -bath.outLateS)));

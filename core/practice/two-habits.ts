@@ -1,8 +1,8 @@
 import { developmentRate } from '../heat/dose.ts';
 import { isDeveloper } from '../kit/kind.ts';
-import type { RunEvent } from '../run/event.ts';
-import type { RunPlan } from '../run/run-plan.ts';
-import { foldRun, type RunState } from '../run/state.ts';
+import type { RunEvent } from '../run/acts/event.ts';
+import type { RunPlan } from '../run/plan/run-plan.ts';
+import { foldRun, type RunState } from '../run/state/state.ts';
 import { kitchenAt } from './kitchen-of-run.ts';
 import type { KitchenSetting } from './kitchen.ts';
 

@@ -1,6 +1,6 @@
+import { windowToPourIn } from '../heat/bath/heater-on.ts';
+import { warmUp, type BottleInBath, type PourWindow, type Tub } from '../heat/bath/water-bath.ts';
 import { median } from '../units/median.ts';
-import { windowToPourIn } from '../heat/heater-on.ts';
-import { warmUp, type BottleInBath, type PourWindow, type Tub } from '../heat/water-bath.ts';
 
 /** What a probe in the tub saw, in seconds since the first of it. */
 export interface SeenInTub {

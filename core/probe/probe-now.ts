@@ -1,4 +1,4 @@
-import type { ReadingOf } from '../run/event.ts';
+import type { ReadingOf } from '../run/acts/event.ts';
 import type { Heard } from './heard.ts';
 
 /** A probe as a screen shows it. */

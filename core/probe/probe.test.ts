@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import { kitchenAtFirst, later, type KitchenSetting } from '../practice/kitchen.ts';
 import { normalChance } from '../practice/chance.ts';
+import { kitchenAtFirst, later, type KitchenSetting } from '../practice/kitchen.ts';
 import { bathForecast, type SeenInTub } from './forecast.ts';
 import { heard, heardStill, medianAt } from './heard.ts';
 import { ofThisBath } from './of-this-bath.ts';

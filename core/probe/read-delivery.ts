@@ -2,7 +2,7 @@ import { parseISO } from 'date-fns';
 import { answered, refused, type Answer } from '../answer.ts';
 import type { ProbeReading } from './sift.ts';
 
-export const MOST_AT_ONCE = 600;
+const MOST_AT_ONCE = 600;
 const INSTANT = /^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d(\.\d{1,9})?(Z|[+-]\d\d:\d\d)$/;
 
 /**

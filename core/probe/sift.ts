@@ -16,8 +16,8 @@ export interface Sifted {
   readonly repeated: number;
 }
 
-export const LOWEST_C = -5;
-export const HIGHEST_C = 80;
+const LOWEST_C = -5;
+const HIGHEST_C = 80;
 /** What is in water cannot jump further than this in a second; longer apart it may have been moved. */
 const JUMP_K = 3;
 /** A little is forgiven to a probe's clock. */

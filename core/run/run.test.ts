@@ -1,17 +1,17 @@
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { stepIds } from '../schedule/step-ids.ts';
-import { timeRefusal } from './act-time.ts';
-import { housePlan } from './a-run-plan.fixture.ts';
-import type { RunEvent } from './event.ts';
-import { readRunEvent } from './read-event.ts';
-import { refusalOf } from './guard.ts';
-import { lightOf } from './light.ts';
-import { runNow } from './now.ts';
-import { outOfPlace } from './out-of-place.ts';
-import { plannedAndActual } from './planned-and-actual.ts';
-import { readRunPlan } from './run-plan.ts';
-import { foldRun, newRun, withEvent } from './state.ts';
+import { timeRefusal } from './acts/act-time.ts';
+import type { RunEvent } from './acts/event.ts';
+import { refusalOf } from './acts/guard.ts';
+import { outOfPlace } from './acts/out-of-place.ts';
+import { readRunEvent } from './acts/read-event.ts';
+import { housePlan } from './plan/a-run-plan.fixture.ts';
+import { readRunPlan } from './plan/run-plan.ts';
+import { lightOf } from './state/light.ts';
+import { runNow } from './state/now.ts';
+import { plannedAndActual } from './state/planned-and-actual.ts';
+import { foldRun, newRun, withEvent } from './state/state.ts';
 
 const plan = housePlan();
 const T = 1_795_000_000_000;

@@ -1,5 +1,5 @@
-import { planRun } from '../schedule/plan.ts';
 import { houseKit } from '../kit/a-kit.fixture.ts';
+import { planRun } from '../schedule/plan.ts';
 import { isTip, readTipsAway, tipsAtStep } from './tips.ts';
 
 test('every tip stands at its own bath, and at no other', () => {

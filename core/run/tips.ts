@@ -1,6 +1,6 @@
 import { isDeveloper } from '../kit/kind.ts';
 import type { PlannedStep } from '../schedule/plan.ts';
-import type { RunPlan } from './run-plan.ts';
+import type { RunPlan } from './plan/run-plan.ts';
 
 /** What practitioners tell each other, one line where it helps (domain.md 19). Each may be put away for good. */
 export interface Tip {

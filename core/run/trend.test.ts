@@ -1,7 +1,7 @@
 import fc from 'fast-check';
-import { housePlan } from './a-run-plan.fixture.ts';
-import type { RunEvent } from './event.ts';
-import { foldRun } from './state.ts';
+import type { RunEvent } from './acts/event.ts';
+import { housePlan } from './plan/a-run-plan.fixture.ts';
+import { foldRun } from './state/state.ts';
 import { habitChanges, habitsOf, trendOf, type TrendPoint } from './trend.ts';
 
 const plan = housePlan();

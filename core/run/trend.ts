@@ -1,11 +1,11 @@
-import { isDeveloper } from '../kit/kind.ts';
 import { pathTemperature } from '../heat/temperature-path.ts';
-import { planAsRun } from './plan-as-run.ts';
-import type { RunPlan } from './run-plan.ts';
-import { gotMs } from './got.ts';
-import { dueS } from './planned-and-actual.ts';
-import { pausedMs, type RunState } from './state.ts';
-import { pathOf, whatStepGot } from './what-a-step-got.ts';
+import { isDeveloper } from '../kit/kind.ts';
+import type { RunPlan } from './plan/run-plan.ts';
+import { gotMs } from './state/got.ts';
+import { planAsRun } from './state/plan-as-run.ts';
+import { dueS } from './state/planned-and-actual.ts';
+import { pausedMs, type RunState } from './state/state.ts';
+import { pathOf, whatStepGot } from './state/what-a-step-got.ts';
 
 /** How well a run was kept to its plan, in four figures (domain.md 16, pace and trend); null where nothing was measured. */
 export interface RunTrend {

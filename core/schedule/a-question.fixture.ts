@@ -1,6 +1,6 @@
+import { DEFAULT_TANK } from '../heat/tank/tank.ts';
 import { shippedKit } from '../kit/shipped-kits.ts';
 import type { PlanQuestion } from './plan.ts';
-import { DEFAULT_TANK } from './tank.ts';
 
 /** For tests: one 135 roll in a fresh litre of a shipped kit, nothing out of the ordinary. */
 export function usualQuestion(kitId = 'house-c41-three-bath'): PlanQuestion {

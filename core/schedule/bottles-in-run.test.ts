@@ -1,7 +1,7 @@
+import type { BottleEntry, BottleNow } from '../chemistry/ledger/bottle.ts';
+import { foldLedger } from '../chemistry/ledger/ledger.ts';
+import { batchesByFreshness, planEvening, type EveningBatch } from '../evening/evening.ts';
 import { houseKit } from '../kit/a-kit.fixture.ts';
-import { foldLedger } from '../chemistry/ledger.ts';
-import type { BottleEntry, BottleNow } from '../chemistry/bottle.ts';
-import { batchesByFreshness, planEvening, type EveningBatch } from './evening.ts';
 
 const kit = houseKit();
 const ON = '2026-11-25';

@@ -1,8 +1,8 @@
-import { lowerFirst } from '../units/first-letter.ts';
 import type { Warning } from '../answer.ts';
-import type { BottleNow } from '../chemistry/bottle.ts';
+import type { BottleNow } from '../chemistry/ledger/bottle.ts';
 import { isWater } from '../kit/kind.ts';
 import type { Kit } from '../kit/kit.ts';
+import { lowerFirst } from '../units/first-letter.ts';
 import { asMessage, sentence } from '../units/sentence.ts';
 
 /** A bottle as far as a run is concerned with it. */

@@ -1,11 +1,11 @@
-import { lowerFirst } from '../units/first-letter.ts';
-import { jugInWords } from '../chemistry/spent.ts';
-import type { Agitation } from '../kit/kit.ts';
+import { jugInWords } from '../chemistry/safety/spent.ts';
+import type { Tank } from '../heat/tank/tank.ts';
 import { isWater, type StepKind } from '../kit/kind.ts';
+import type { Agitation } from '../kit/kit.ts';
+import { lowerFirst } from '../units/first-letter.ts';
 import { asLabel, sentence, type Sentence, type Spoken } from '../units/sentence.ts';
 import { hangUpInWords } from './drying.ts';
 import { DEFAULT_WASH_CHANGES, DEFAULT_WASH_COUNTS, type Habits, type WashingHabit } from './habits.ts';
-import type { Tank } from './tank.ts';
 
 export type CueKind = 'agitate-first' | 'agitate' | 'rotate' | 'change' | 'prepare' | 'pour-out' | 'light-safe' | 'wipe' | 'end';
 

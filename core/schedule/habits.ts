@@ -1,5 +1,5 @@
+import type { HeatSchool } from '../heat/tank/tank-through-the-run.ts';
 import type { WearSchool } from '../timing/roll-number.ts';
-import type { HeatSchool } from '../heat/tank-through-the-run.ts';
 
 export type PrewashHabit =
   { readonly kind: 'none' } | { readonly kind: 'timed'; readonly s?: number } | { readonly kind: 'until-clear'; readonly s?: number };
@@ -9,7 +9,7 @@ export type WashingHabit =
   | { readonly kind: 'changes'; readonly s?: number; readonly n?: number }
   | { readonly kind: 'counted'; readonly s?: number; readonly counts?: readonly number[] };
 
-export type AgitationHabit =
+type AgitationHabit =
   | { readonly initialS: number; readonly everyS: number; readonly inversions: number; readonly tap?: boolean }
   /** By hand or by a gentle machine, all the step long. */
   | { readonly continuous: true };
@@ -43,10 +43,10 @@ export interface Habits {
 }
 
 export const DEFAULT_CHANGEOVER_S = 5;
-export const DEFAULT_PREWASH_S = 60;
+const DEFAULT_PREWASH_S = 60;
 export const DEFAULT_RINSE_S = 30;
 export const DEFAULT_STOP_S = 30;
-export const DEFAULT_WASH_S = 180;
+const DEFAULT_WASH_S = 180;
 export const DEFAULT_WETTING_AGENT_S = 30;
 export const DEFAULT_WASH_CHANGES = 7;
 export const DEFAULT_WASH_COUNTS: readonly number[] = [5, 10, 20];

@@ -1,13 +1,13 @@
 import type { Fault, Warning } from '../answer.ts';
-import { ageInDays, pastShelfLife } from '../chemistry/shelf-life.ts';
-import type { TankThroughTheRun } from '../heat/tank-through-the-run.ts';
+import { ageInDays, pastShelfLife } from '../chemistry/life/shelf-life.ts';
+import { TREATMENT_ADVICE } from '../film/treatment.ts';
+import type { TankThroughTheRun } from '../heat/tank/tank-through-the-run.ts';
 import { isDeveloper } from '../kit/kind.ts';
 import { counted } from '../units/counted.ts';
 import { dayAndYear } from '../units/day.ts';
 import { asMessage, sentence } from '../units/sentence.ts';
 import type { Advice, PlannedStep, PlanQuestion } from './plan.ts';
 import type { DraftStep } from './sequence.ts';
-import { TREATMENT_ADVICE } from './treatment.ts';
 
 /** Temperatures and own margins are given by bath; a name that no step has is a slip. */
 export function unknownBaths({ temperaturesC, own, kit }: PlanQuestion, drafts: readonly DraftStep[], ids: readonly string[]): Fault[] {

@@ -1,14 +1,14 @@
 import fc from 'fast-check';
+import { eveningClock } from '../evening/session-clock.ts';
+import type { HeatSchool, TankHeatSetting } from '../heat/tank/tank-through-the-run.ts';
+import { DEFAULT_TANK } from '../heat/tank/tank.ts';
 import { houseKit } from '../kit/a-kit.fixture.ts';
-import { shippedKit, SHIPPED_KITS } from '../kit/shipped-kits.ts';
 import type { Kit } from '../kit/kit.ts';
-import type { HeatSchool, TankHeatSetting } from '../heat/tank-through-the-run.ts';
+import { shippedKit, SHIPPED_KITS } from '../kit/shipped-kits.ts';
 import { leafletSeconds } from '../timing/leaflet-curve.ts';
 import { textIn } from '../units/sentence.ts';
-import { planRun, type Plan, type PlannedStep, type PlanQuestion } from './plan.ts';
-import { DEFAULT_TANK } from './tank.ts';
 import type { Habits } from './habits.ts';
-import { eveningClock } from './session-clock.ts';
+import { planRun, type Plan, type PlannedStep, type PlanQuestion } from './plan.ts';
 
 const kitCalled = (id: string) => shippedKit(id) as Kit;
 function question(change: Partial<PlanQuestion> = {}): PlanQuestion {

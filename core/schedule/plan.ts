@@ -1,24 +1,24 @@
 import { answered, faultsUnder, refused, type Answer, type Fault, type Warning } from '../answer.ts';
-import { tankThroughTheRun, type TankHeatSetting, type TankThroughTheRun } from '../heat/tank-through-the-run.ts';
-import { asLabel, sentence, type Spoken } from '../units/sentence.ts';
-import { capacityOfVolume } from '../chemistry/capacity.ts';
 import { rollEquivalents, type FilmCount } from '../film/roll-equivalents.ts';
+import { treatmentRefusal, type Treatment } from '../film/treatment.ts';
+import { tankThroughTheRun, type TankHeatSetting, type TankThroughTheRun } from '../heat/tank/tank-through-the-run.ts';
+import type { Tank } from '../heat/tank/tank.ts';
+import { capacityOfVolume } from '../kit/capacity.ts';
 import { bleachesOrFixes, isFinal, type StepKind } from '../kit/kind.ts';
 import type { Agitation, Kit, LeafletPoint, PushRule } from '../kit/kit.ts';
 import { orderFaults } from '../kit/sequence-order.ts';
 import { ownLabel, ownSeconds, type OwnMargin } from '../timing/own-margin.ts';
 import { rollNumber } from '../timing/roll-number.ts';
 import { shortDeveloper, type StepTime, type WorkingLine } from '../timing/step-time.ts';
+import { asLabel, sentence, type Spoken } from '../units/sentence.ts';
 import { stepCues, type Cue } from './cues.ts';
+import { temperatureOf, timeOf } from './draft-time.ts';
 import { evenness } from './evenness.ts';
 import type { Habits } from './habits.ts';
 import { adviceFor, capacityMessage, leavesTheLeaflet, round2, runWarnings, unknownBaths, warmerAround } from './plan-words.ts';
 import { draftSequence, type DraftStep } from './sequence.ts';
-import type { Tank } from './tank.ts';
 import { stepIds } from './step-ids.ts';
-import { temperatureOf, timeOf } from './draft-time.ts';
 import { changeoverSeconds, stepStarts } from './timeline.ts';
-import { treatmentRefusal, type Treatment } from './treatment.ts';
 
 export interface BatchState {
   readonly volumeMl: number;

@@ -1,5 +1,5 @@
 import { array, boolean, number, object, string, type ObjectShape } from 'yup';
-import type { HeatSchool } from '../heat/tank-through-the-run.ts';
+import type { HeatSchool } from '../heat/tank/tank-through-the-run.ts';
 import { DRYING_H } from './drying.ts';
 import type { Habits } from './habits.ts';
 

@@ -1,11 +1,11 @@
 import fc from 'fast-check';
-import { shippedKit, SHIPPED_KITS } from '../kit/shipped-kits.ts';
+import { TREATMENTS, treatmentRefusal, type Treatment } from '../film/treatment.ts';
 import { bleachesOrFixes, isDeveloper, isFinal, isWater } from '../kit/kind.ts';
 import type { Kit } from '../kit/kit.ts';
+import { shippedKit, SHIPPED_KITS } from '../kit/shipped-kits.ts';
 import type { Habits } from './habits.ts';
 import { readHabits } from './read-habits.ts';
 import { draftSequence } from './sequence.ts';
-import { TREATMENTS, treatmentRefusal, type Treatment } from './treatment.ts';
 
 const kit = (id: string): Kit =>
   shippedKit(id) ??

@@ -1,5 +1,6 @@
-import { BARE_STEP_NAMES, sequenceSteps } from '../kit/kit-document.ts';
+import type { Treatment } from '../film/treatment.ts';
 import { isDeveloper, isWater, type StepKind } from '../kit/kind.ts';
+import { BARE_STEP_NAMES, sequenceSteps } from '../kit/kit-document.ts';
 import type { Bath, Kit } from '../kit/kit.ts';
 import {
   DEFAULT_RINSE_S,
@@ -12,7 +13,6 @@ import {
   washSeconds,
   type Habits,
 } from './habits.ts';
-import type { Treatment } from './treatment.ts';
 
 /** A step before its time is known: timed by its bath's leaflet, or by a habit. */
 export interface DraftStep {

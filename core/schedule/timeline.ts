@@ -1,5 +1,5 @@
+import type { Tank } from '../heat/tank/tank.ts';
 import { DEFAULT_CHANGEOVER_S, type Habits } from './habits.ts';
-import type { Tank } from './tank.ts';
 
 /** Seconds between one step's end and the next one's start (domain.md 10). */
 export function changeoverSeconds(habits: Habits, tank: Pick<Tank, 'fillS' | 'drainS'>): number {

@@ -1,4 +1,4 @@
-import { countedMl } from '../chemistry/capacity.ts';
+import { countedMl } from '../kit/capacity.ts';
 
 /** Which of a run's rolls the wear rule looks at (domain.md 9). */
 export type WearSchool = 'last' | 'first';

@@ -2,7 +2,7 @@ import { isMainDeveloper } from '../kit/kind.ts';
 import type { Kit, PushRule } from '../kit/kit.ts';
 
 /** For those whose leaflet says nothing of pushing, or who do not trust it: three tenths more for each stop. */
-export const RULE_OF_THUMB: PushRule = { rule: 'factor', perStop: 1.3 };
+const RULE_OF_THUMB: PushRule = { rule: 'factor', perStop: 1.3 };
 
 /** The two schools of pushing: by the leaflet's own figures, or by the rule of thumb. */
 export type PushSchool = 'leaflet' | 'rule-of-thumb';

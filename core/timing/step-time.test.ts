@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { houseDeveloper } from '../kit/a-kit.fixture.ts';
-import { shippedKit } from '../kit/shipped-kits.ts';
 import type { Bath, ExhaustionRule, PushRule } from '../kit/kit.ts';
+import { shippedKit } from '../kit/shipped-kits.ts';
 import { rollNumber } from './roll-number.ts';
 import { stepTime, type StepConditions } from './step-time.ts';
 

@@ -1,9 +1,9 @@
-import { upperFirst } from '../units/first-letter.ts';
 import { answered, refused, type Answer, type Fault, type Warning } from '../answer.ts';
 import { bleachesOrFixes, type StepKind } from '../kit/kind.ts';
 import type { Bath } from '../kit/kit.ts';
 import { roundHalfUp } from '../units/duration.ts';
 import { showStops } from '../units/exposure.ts';
+import { upperFirst } from '../units/first-letter.ts';
 import { asLabel, asMessage, sentence, type Sentence, type Spoken } from '../units/sentence.ts';
 import { EXTRAPOLATION_LIMIT_C, hasCurve, leafletRange, leafletSeconds, reachOf } from './leaflet-curve.ts';
 import { pushEffect, tableReach } from './push.ts';

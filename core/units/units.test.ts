@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { bareDuration, parseDuration, showDuration, showDurationChange } from './duration.ts';
 import { showStops, stopsFromSpeeds } from './exposure.ts';
-import { celsiusFromFahrenheit, fahrenheitFromCelsius, parseReading, showTemperature, showTemperatureChange } from './temperature.ts';
 import { asLabel, asMessage, sayIn, sentence, textIn } from './sentence.ts';
+import { celsiusFromFahrenheit, fahrenheitFromCelsius, parseReading, showTemperature, showTemperatureChange } from './temperature.ts';
 import { METRIC, readUnits } from './units.ts';
 import { parseVolume, showVolume, VOLUME_UNITS } from './volume.ts';
 

@@ -1,5 +1,5 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
+import { expectAccessible } from '../accessible.ts';
 import { open } from '../open.ts';
 import { freshDatabase, OwnServer } from '../own-server.ts';
 import { deliberate, pressable } from '../press.ts';
@@ -15,8 +15,7 @@ test.beforeAll(() => own.start(freshDatabase()));
 test.afterAll(() => own.kill());
 
 const noViolations = async (page: Page) => {
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.map(({ id, nodes }) => [id, nodes.map(({ target }) => target)])).toEqual([]);
+  await expectAccessible(page, 'every rule', []);
 };
 
 async function batch(page: Page, name: string): Promise<void> {

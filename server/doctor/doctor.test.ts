@@ -4,11 +4,11 @@ import { chmodSync, mkdirSync, mkdtempSync, truncateSync, writeFileSync } from '
 import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
-import { closeDatabase, openDatabase } from '../../app/server/database.server.ts';
-import { makeBackup } from '../../app/server/backups.server.ts';
+import { makeBackup } from '../../app/server/database/backups.server.ts';
+import { closeDatabase, openDatabase } from '../../app/server/database/database.server.ts';
+import { houseFolder } from '../../app/server/house.ts';
 import { holdAlone, isHeld } from '../hold-alone.ts';
 import { Authority } from '../house/authority.ts';
-import { houseFolder } from '../../app/server/house.ts';
 import { examine } from './examine.ts';
 import { shown } from './findings.ts';
 

@@ -3,10 +3,10 @@ import { accessSync, constants, existsSync, readFileSync, statfsSync, statSync }
 import { createServer } from 'node:net';
 import { X509Certificate } from 'node:crypto';
 import { dirname, join } from 'node:path';
-import { faultOfBackup, backupFolder, listBackups } from '../../app/server/backups.server.ts';
-import { faultOf } from '../../app/server/database-fault.ts';
+import { faultOfBackup, backupFolder, listBackups } from '../../app/server/database/backups.server.ts';
+import { faultOf } from '../../app/server/database/database-fault.ts';
+import { migrationsIn } from '../../app/server/database/migrate.ts';
 import { houseFolder } from '../../app/server/house.ts';
-import { migrationsIn } from '../../app/server/migrate.ts';
 import { isHeld } from '../hold-alone.ts';
 import { houseAddresses } from '../house/addresses.ts';
 import { bad, good, note, type Finding } from './findings.ts';

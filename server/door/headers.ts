@@ -23,6 +23,8 @@ export const headers: RequestHandler = (request, response, next) => {
   response.locals['nonce'] = nonce;
   response.set({
     'Content-Security-Policy': policy(nonce),
+    // A page that was taken off is not shown by Back; what may be kept says so itself.
+    'Cache-Control': 'no-store',
     'X-Content-Type-Options': 'nosniff',
     'Referrer-Policy': 'same-origin',
     'X-Frame-Options': 'DENY',

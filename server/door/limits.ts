@@ -19,12 +19,16 @@ const MOST_BYTES_ELSEWHERE = 1 * MB;
  * how long it is is not read at all: browsers always say.
  */
 export const limits: RequestHandler = (request, response, next) => {
-  if (request.method === 'GET' || request.method === 'HEAD') return next();
   const refuse = (status: number, message: string) => {
     response.set('Connection', 'close').status(status);
     if (request.get('content-type')?.includes('json')) response.json({ message });
     else response.type('text/plain').send(message);
   };
+  if (request.method === 'GET' || request.method === 'HEAD') {
+    // Nothing that asks for a page brings anything along.
+    const brings = request.get('transfer-encoding') !== undefined || Number(request.get('content-length') ?? 0) !== 0;
+    return brings ? refuse(413, 'A question for a page brings nothing with it. Nothing of it was read.') : next();
+  }
   if (request.get('transfer-encoding') !== undefined) return refuse(411, 'Say how long it is: a Content-Length is missing.');
   const most = MOST_BYTES.find(([path]) => path.test(request.path))?.[1] ?? MOST_BYTES_ELSEWHERE;
   const bytes = Number(request.get('content-length') ?? 0);

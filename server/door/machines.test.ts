@@ -27,12 +27,19 @@ test('a probe reaches the place where readings are sent, and a heater its own, a
     '/probes/a/b/readings',
     '/PROBES/tub/READINGS',
     '/probes/%2e%2e/readings',
+    '/heaters/.data',
+    '/heaters/_root.data',
+    '/heaters/tub.data',
+    '/heaters/Tub',
+    `/heaters/${'a'.repeat(31)}`,
   ];
   for (const door of ['plain', 'secure'] as const)
     for (const path of paths.filter((each) => !isMachine({ method: 'POST', path: each, headers: { authorization: 'Bearer x' } }))) {
       const answer = await at.ask(door, path, { method: 'POST', headers: { ...machine, 'Content-Length': '0' } });
       expect([path, [400, 401, 403, 404].includes(answer.status)]).toEqual([path, true]);
     }
+  for (const path of ['/heaters/.data', '/heaters/_root.data', '/heaters/tub.data', '/HEATERS/tub'])
+    expect([path, (await at.ask('plain', path, { headers: machine })).status]).toEqual([path, 401]);
   expect(at.reached).toEqual([]);
 });
 

@@ -1,9 +1,9 @@
 import type { Request } from 'express';
 
-/** Where probes and heaters send to. What they bring is checked there against their own token. */
+/** Where probes and heaters send to, by their names and nothing that the pages behind could take for another address. What they bring is checked there against their own token. */
 const THEIR_PATHS: readonly (readonly [readonly string[], RegExp])[] = [
-  [['POST'], /^\/probes\/[^/]+\/readings$/],
-  [['GET', 'PUT'], /^\/heaters\/[^/]+$/],
+  [['POST'], /^\/probes\/[a-z0-9-]{1,30}\/readings$/],
+  [['GET', 'PUT'], /^\/heaters\/[a-z0-9-]{1,30}$/],
 ];
 
 /**

@@ -49,6 +49,19 @@ function ask(method: string, path: string, sent: Record<string, string>, body = 
 }
 
 test.each([
+  ['GET', { 'Content-Length': '359000000' }],
+  ['GET', { 'Content-Length': '1' }],
+  ['HEAD', { 'Content-Length': '5' }],
+  ['GET', { 'Transfer-Encoding': 'chunked' }],
+  ['GET', { 'Content-Length': 'none' }],
+])('what a %s brings along (%j) is not read', async (method, sent) => {
+  reached.length = 0;
+  const answer = await ask(method, '/rolls', sent, '');
+  expect(answer.status).toBeGreaterThanOrEqual(400);
+  expect(reached).toEqual([]);
+});
+
+test.each([
   ['/rolls', 1_000_000, 200],
   ['/rolls', 1_000_001, 413],
   ['/rolls/import', 30_000_000, 200],

@@ -14,7 +14,7 @@ const typed = object({
     .matches(/^\d{4}$/, NUMBER),
   name: string().trim().required('A name by which you know this screen.').max(40, 'At most 40 characters.'),
 });
-export const DEFAULT_NAME = 'phone at the sink';
+const DEFAULT_NAME = 'phone at the sink';
 
 /** Whoever is not known sees one page with nothing on it, wherever they ask; a number typed there lets the screen in. */
 export function strangers(house: House): RequestHandler {
@@ -23,7 +23,6 @@ export function strangers(house: House): RequestHandler {
     if (request.method === 'GET' && request.path === '/authority.crt') return sendAuthority(house, response);
     if (isMachine(request)) return next();
     if (whoAsks(response).kind !== 'stranger') return request.path === '/pair' ? response.redirect(303, '/screen') : next();
-    response.set('Cache-Control', 'no-store');
     // What a stranger sends after this is not read.
     if (request.method !== 'GET' && request.path !== '/pair') response.set('Connection', 'close');
     const page = (status: number, said = '', name = DEFAULT_NAME) =>

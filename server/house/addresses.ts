@@ -9,7 +9,7 @@ export function houseAddresses(interfaces = networkInterfaces()): string[] {
   return [...new Set(found)].sort((a, b) => Number(isPrivate(b)) - Number(isPrivate(a)));
 }
 
-export function isPrivate(address: string): boolean {
+function isPrivate(address: string): boolean {
   return /^(10\.|192\.168\.|172\.(1[6-9]|2\d|3[01])\.|169\.254\.|127\.)/.test(address);
 }
 

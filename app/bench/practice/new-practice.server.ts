@@ -1,14 +1,14 @@
 import { answered, type Answer } from '../../../core/answer.ts';
-import { frozenPlan } from '../../../core/run/frozen-plan.ts';
+import { DEFAULT_TANK, type Tank } from '../../../core/heat/tank/tank.ts';
 import type { Kit } from '../../../core/kit/kit.ts';
-import type { RunPlan } from '../../../core/run/run-plan.ts';
-import type { Habits } from '../../../core/schedule/habits.ts';
 import type { SceneId } from '../../../core/practice/scene.ts';
+import { frozenPlan } from '../../../core/run/plan/frozen-plan.ts';
+import type { RunPlan } from '../../../core/run/plan/run-plan.ts';
+import type { Habits } from '../../../core/schedule/habits.ts';
 import { planRun } from '../../../core/schedule/plan.ts';
-import { DEFAULT_TANK, type Tank } from '../../../core/schedule/tank.ts';
-import { usualHabits } from '../../run/usual-habits.server.ts';
-import { nowMs, today } from '../../server/clock.server.ts';
-import { insertPractice } from '../../server/practices.server.ts';
+import { usualHabits } from '../../run/evening/usual-habits.server.ts';
+import { nowMs, today } from '../../server/database/clock.server.ts';
+import { insertPractice } from '../../server/runs/practices.server.ts';
 
 export type TankToPractise = Tank & { readonly name: string };
 

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { washThatMayWait, type SceneSet } from '../../../core/practice/scene.ts';
-import type { RunPlan } from '../../../core/run/run-plan.ts';
-import type { RunState } from '../../../core/run/state.ts';
+import type { RunPlan } from '../../../core/run/plan/run-plan.ts';
+import type { RunState } from '../../../core/run/state/state.ts';
 import { showDuration } from '../../../core/units/duration.ts';
 
 /** Somebody rings in the wash. The clock goes on; hanging up is allowed. */

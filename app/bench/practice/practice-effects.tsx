@@ -1,10 +1,10 @@
 import { isDeveloper } from '../../../core/kit/kind.ts';
 import { forgottenMs, kitchenAt, type PracticeRun } from '../../../core/practice/kitchen-of-run.ts';
 import { setScene, type Scene } from '../../../core/practice/scene.ts';
-import type { RunPlan } from '../../../core/run/run-plan.ts';
-import type { RunState } from '../../../core/run/state.ts';
-import type { OwnEffects, SeenRun } from '../bench-run.ts';
-import { showClock } from '../show-clock.ts';
+import type { RunPlan } from '../../../core/run/plan/run-plan.ts';
+import type { RunState } from '../../../core/run/state/state.ts';
+import type { OwnEffects, SeenRun } from '../screen/bench-run.ts';
+import { showClock } from '../screen/show-clock.ts';
 import { PhoneCall } from './phone-call.tsx';
 import { PracticeEnded } from './practice-ended.tsx';
 import { PracticeSign } from './practice-sign.tsx';

@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import { useSettled } from '../use-settled.ts';
+import { useSettled } from '../now/use-settled.ts';
 
 /** A practice is over: nothing counted, nothing to hang up but what was learnt. */
 export function PracticeEnded({

@@ -1,8 +1,8 @@
 import { Radio, RadioGroup } from '@headlessui/react';
 import { useState } from 'react';
 import { SPEEDS } from '../../../core/practice/practice-clock.ts';
-import type { BenchClock } from '../bench-clock.ts';
-import { practicePlace } from '../run-place.ts';
+import type { BenchClock } from '../channel/bench-clock.ts';
+import { practicePlace } from '../channel/run-place.ts';
 
 /** Says that none of this is real, and how fast it goes. */
 export function PracticeSign({

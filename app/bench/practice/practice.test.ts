@@ -4,17 +4,17 @@ import { join } from 'node:path';
 
 process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'test.db');
 
-import { nowMs } from '../../server/clock.server.ts';
-import { sql } from '../../server/database.server.ts';
-import { findPractice, setPracticeClock } from '../../server/practices.server.ts';
-import { load, post } from '../../ui/posting.fixture.ts';
+import { nowMs } from '../../server/database/clock.server.ts';
+import { sql } from '../../server/database/database.server.ts';
+import { findPractice, setPracticeClock } from '../../server/runs/practices.server.ts';
+import { load, post } from '../../ui/forms/posting.fixture.ts';
 import { practised } from '../../../core/practice/a-practice.fixture.ts';
-import { action as begin, loader as list } from '../practice.tsx';
-import { loader as benchLoader } from '../practice-bench.tsx';
-import { loader as reportLoader } from '../practice-report.tsx';
-import { action as setClock, loader as clockLoader } from './clock.ts';
-import { action as act } from './events.ts';
-import { kitchenOfPractice } from './practice-log.server.ts';
+import { action as begin, loader as list } from './practice.tsx';
+import { loader as benchLoader } from './practice-bench.tsx';
+import { loader as reportLoader } from './practice-report.tsx';
+import { action as setClock, loader as clockLoader } from './channel/clock.ts';
+import { action as act } from './channel/events.ts';
+import { kitchenOfPractice } from './channel/practice-log.server.ts';
 
 const asked = { scene: 'cold-kitchen', kit: 'house-c41-three-bath', tank: '', speed: '20', seed: '77' };
 let n = 0;

@@ -1,12 +1,12 @@
 import { useState } from 'react';
 import type { Kitchen } from '../../../core/practice/kitchen.ts';
 import { shown, type SimulatedThermometer } from '../../../core/practice/thermometer.ts';
-import type { ReadingOf } from '../../../core/run/event.ts';
+import type { ReadingOf } from '../../../core/run/acts/event.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
-import { useUnits } from '../../ui/units.ts';
-import { PlaceChoice, type ReadingPlace } from '../place-choice.tsx';
-import type { Act } from '../run-channel.ts';
-import { Sheet } from '../sheet.tsx';
+import { useUnits } from '../../ui/forms/units.ts';
+import type { Act } from '../channel/run-channel.ts';
+import { PlaceChoice, type ReadingPlace } from '../screen/place-choice.tsx';
+import { Sheet } from '../screen/sheet.tsx';
 
 interface SimulatedReadingProps {
   readonly thermometers: readonly SimulatedThermometer[];

@@ -1,5 +1,6 @@
 import { Form } from 'react-router';
-import { Button, Card, LinkButton } from '../../ui/parts.tsx';
+import { Button, LinkButton } from '../../ui/button.tsx';
+import { Card } from '../../ui/card.tsx';
 
 /** After it: look, put away, and what next. */
 export function AfterStep({ runId, over }: { readonly runId: string | null; readonly over: boolean }) {

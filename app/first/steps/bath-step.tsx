@@ -1,10 +1,12 @@
-import { CAPS_WHILE_WARMING } from '../../../core/chemistry/safety-words.ts';
 import type { ReactNode } from 'react';
+import { CAPS_WHILE_WARMING } from '../../../core/chemistry/safety/safety-words.ts';
 import { showMinutes } from '../../../core/units/duration.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
-import { Card, Notice, Why } from '../../ui/parts.tsx';
+import { Card } from '../../ui/card.tsx';
+import { useUnits } from '../../ui/forms/units.ts';
+import { Notice } from '../../ui/notice.tsx';
 import { Term } from '../../ui/term.tsx';
-import { useUnits } from '../../ui/units.ts';
+import { Why } from '../../ui/working.tsx';
 
 interface BathShown {
   readonly litres: number;

@@ -1,5 +1,6 @@
 import { Form } from 'react-router';
-import { Button, Card } from '../../ui/parts.tsx';
+import { Button } from '../../ui/button.tsx';
+import { Card } from '../../ui/card.tsx';
 
 interface ChooseOneProps {
   readonly title: string;

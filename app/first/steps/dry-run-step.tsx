@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { Form } from 'react-router';
-import { Button, Card, LinkButton } from '../../ui/parts.tsx';
+import { Button, LinkButton } from '../../ui/button.tsx';
+import { Card } from '../../ui/card.tsx';
 import type { Facts } from '../facts.server.ts';
 
 interface DryRunProps {

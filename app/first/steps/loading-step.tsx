@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { Notice } from '../../ui/parts.tsx';
+import { Notice } from '../../ui/notice.tsx';
 import { Term } from '../../ui/term.tsx';
 
 const MOVES: readonly (readonly [string, string])[] = [

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { NEEDED } from '../../../core/beginner/needed.ts';
-import { Card, Notice } from '../../ui/parts.tsx';
+import { Card } from '../../ui/card.tsx';
+import { Notice } from '../../ui/notice.tsx';
 import { Term } from '../../ui/term.tsx';
 
 /** What is needed, with what a household may stand in for, and what never. */

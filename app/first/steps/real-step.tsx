@@ -1,9 +1,11 @@
 import { getFormProps, type SubmissionResult } from '@conform-to/react';
 import type { ReactNode } from 'react';
 import { Form } from 'react-router';
-import { FormErrors, TextField } from '../../ui/fields.tsx';
-import { useCheckedForm } from '../../ui/form.ts';
-import { Button, Card, LinkButton, Notice } from '../../ui/parts.tsx';
+import { Button, LinkButton } from '../../ui/button.tsx';
+import { Card } from '../../ui/card.tsx';
+import { FormErrors, TextField } from '../../ui/forms/fields.tsx';
+import { useCheckedForm } from '../../ui/forms/form.ts';
+import { Notice } from '../../ui/notice.tsx';
 import { Term } from '../../ui/term.tsx';
 import type { Facts } from '../facts.server.ts';
 import { firstFilmSchema } from '../first-schemas.ts';

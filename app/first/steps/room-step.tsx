@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
-import { Card, Notice } from '../../ui/parts.tsx';
+import { Card } from '../../ui/card.tsx';
+import { Notice } from '../../ui/notice.tsx';
 import { Term } from '../../ui/term.tsx';
 
 /** Two rooms: a dark one for ten minutes, and one with water that can bear a drop. */

@@ -1,10 +1,11 @@
 import { getFormProps, type SubmissionResult } from '@conform-to/react';
 import { Form } from 'react-router';
 import { showVolume } from '../../../core/units/volume.ts';
-import { FormErrors, SelectField, TextField } from '../../ui/fields.tsx';
-import { useCheckedForm } from '../../ui/form.ts';
-import { Button, Card } from '../../ui/parts.tsx';
-import { useUnits } from '../../ui/units.ts';
+import { Button } from '../../ui/button.tsx';
+import { Card } from '../../ui/card.tsx';
+import { FormErrors, SelectField, TextField } from '../../ui/forms/fields.tsx';
+import { useCheckedForm } from '../../ui/forms/form.ts';
+import { useUnits } from '../../ui/forms/units.ts';
 import { firstTankSchema } from '../first-schemas.ts';
 import { ChooseOne } from './choose-one.tsx';
 

@@ -1,5 +1,5 @@
-import { nowMs, today } from '../../server/clock.server.ts';
 import { writeBook } from '../../server/book/write-book.server.ts';
+import { nowMs, today } from '../../server/database/clock.server.ts';
 
 /** The whole book as one document, sent as it is written. */
 export function loader() {

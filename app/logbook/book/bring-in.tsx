@@ -1,6 +1,6 @@
 import { Form } from 'react-router';
 import type { SectionPreview } from '../../server/book/merge-book.server.ts';
-import { Button } from '../../ui/parts.tsx';
+import { Button } from '../../ui/button.tsx';
 
 export interface BroughtBook {
   readonly id: string;

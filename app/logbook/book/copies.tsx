@@ -1,7 +1,8 @@
 import type { ReactNode } from 'react';
 import { Form, Link } from 'react-router';
-import type { WouldBeLost } from '../../server/backups.server.ts';
-import { Button, Card } from '../../ui/parts.tsx';
+import type { WouldBeLost } from '../../server/database/backups.server.ts';
+import { Button } from '../../ui/button.tsx';
+import { Card } from '../../ui/card.tsx';
 
 interface CopiesProps {
   readonly backups: readonly { readonly name: string; readonly kind: string; readonly when: string; readonly size: string }[];

@@ -1,7 +1,7 @@
 import { mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { nanoid } from 'nanoid';
-import { databaseFile } from '../../server/database.server.ts';
+import { databaseFile } from '../../server/database/database.server.ts';
 
 /** A book that was brought lies here until it is taken in or a day has passed: looking at what it would do changes nothing. */
 const KEPT_FOR_MS = 24 * 3600 * 1000;

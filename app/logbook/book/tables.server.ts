@@ -1,14 +1,14 @@
 import Papa from 'papaparse';
-import { MEASURES, figureOf } from '../../../core/inspection/strip-measure.ts';
-import { plannedAndActual } from '../../../core/run/planned-and-actual.ts';
+import { MEASURES, figureOf } from '../../../core/inspection/strips/strip-measure.ts';
+import { plannedAndActual } from '../../../core/run/state/planned-and-actual.ts';
 import { trendOf } from '../../../core/run/trend.ts';
-import { stateOfRun } from '../../run/run-state.server.ts';
-import { shownInstant } from '../../server/clock.server.ts';
-import { measuresInOrder } from '../../server/measures.server.ts';
-import { verdictsOf } from '../../server/run-search.server.ts';
-import { endedRuns } from '../../server/runs.server.ts';
-import { harmless } from '../../ui/csv-cell.ts';
+import { stateOfRun } from '../../run/acts/run-state.server.ts';
+import { shownInstant } from '../../server/database/clock.server.ts';
+import { measuresInOrder } from '../../server/runs/measures.server.ts';
+import { verdictsOf } from '../../server/runs/run-search.server.ts';
+import { endedRuns } from '../../server/runs/runs.server.ts';
 import { personsZone } from '../../server/settings.server.ts';
+import { harmless } from '../../ui/csv-cell.ts';
 
 export const TABLES = ['runs', 'readings', 'measures'] as const;
 export type TableName = (typeof TABLES)[number];

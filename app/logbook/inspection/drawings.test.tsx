@@ -1,7 +1,7 @@
 import { renderToStaticMarkup } from 'react-dom/server';
 import fc from 'fast-check';
+import { markInWords, seenInWords } from '../../../core/inspection/inspection-words.ts';
 import { COLOURS, EDGES, FRAMES, MARKS, SLIDES, type Inspection } from '../../../core/inspection/inspection.ts';
-import { MARK_WORDS, seenInWords } from '../../../core/inspection/inspection-words.ts';
 import { ColourDrawing, EdgeDrawing, FramesDrawing, MarkDrawing, SlidesDrawing, StripDrawn } from './drawings.tsx';
 
 const drawn = (element: React.ReactElement) => renderToStaticMarkup(element);
@@ -26,7 +26,7 @@ test('no two answers look alike, and a drawing beside its word says nothing twic
 test('what was said is drawn back: every answer changes the strip, and its words are its name', () => {
   const plain: Inspection = { edge: 'normal', frames: 'normal', colour: 'right', marks: [] };
   const strip = (seen: Inspection, film: (typeof FILMS)[number] = 'negative') =>
-    drawn(<StripDrawn seen={seen} film={film} says={seenInWords(seen)} />);
+    drawn(<StripDrawn seen={seen} film={film} says={seenInWords(seen, film)} />);
   const picture = (seen: Inspection, film?: (typeof FILMS)[number]) => strip(seen, film).replace(/aria-label="[^"]*"/, '');
   const changes: Inspection[] = [
     ...(['none', 'thin', 'dense'] as const).map((edge) => ({ edge })),
@@ -36,8 +36,12 @@ test('what was said is drawn back: every answer changes the strip, and its words
   ];
   for (const change of changes) expect([change, picture({ ...plain, ...change }) === picture(plain)]).toEqual([change, false]);
   expect(picture({ ...plain, slides: 'dark' }, 'slide')).not.toBe(picture({ ...plain, slides: 'light' }, 'slide'));
+  // Light clears a slide, a negative it darkens; and where no developer came it is the other way round.
+  expect(strip({ edge: 'dense', frames: 'none', marks: ['wholly-dark'] }, 'slide')).toContain(
+    'aria-label="Edge print bright; frames black; clear all over."',
+  );
   expect(strip({ edge: 'thin', frames: 'thin', marks: ['bands'] })).toContain('aria-label="Edge print thin; frames thin; bands, mottle."');
-  expect(seenInWords({})).toBe('Not looked at yet.');
+  expect(seenInWords({}, 'negative')).toBe('Not looked at yet.');
 });
 
 test('whatever is said together can be drawn, without a figure that is none', () => {
@@ -54,7 +58,7 @@ test('whatever is said together can be drawn, without a figure that is none', ()
   fc.assert(
     fc.property(seen, fc.constantFrom(...FILMS), (inspection, film) => {
       expect(drawn(<StripDrawn seen={inspection} film={film} says="x" />)).not.toMatch(/NaN|undefined/);
-      for (const mark of inspection.marks ?? []) expect(seenInWords(inspection).toLowerCase()).toContain(MARK_WORDS[mark]);
+      for (const mark of inspection.marks ?? []) expect(seenInWords(inspection, film).toLowerCase()).toContain(markInWords(mark, film));
     }),
     { numRuns: 120 },
   );

@@ -1,9 +1,9 @@
 import type { ReactNode } from 'react';
+import type { Film } from '../../../core/film/process.ts';
 import type { Inspection, Mark } from '../../../core/inspection/inspection.ts';
 import { MarkOnFrame } from './mark-on-frame.tsx';
 
-/** Drawings of our own of what film looks like against the light: negative film with its mask, or slide film. */
-export type Film = 'negative' | 'slide';
+/* Drawings of our own of what film looks like against the light: negative film with its mask, or slide film. */
 
 type Edge = NonNullable<Inspection['edge']>;
 type Frames = NonNullable<Inspection['frames']>;
@@ -12,7 +12,8 @@ type Slides = NonNullable<Inspection['slides']>;
 
 const BASE = { negative: '#e8c4a0', slide: '#211c1a' } as const;
 const PRINT = { negative: '#4a2d18', slide: '#ffd28a' } as const;
-const FOGGED = '#24140b';
+/** Light that got in darkens a negative and clears a slide. */
+const FOGGED = { negative: '#24140b', slide: '#e9e4da' } as const;
 const MILKY = '#efe3d3';
 const EDGE_SHOWS: Readonly<Record<Edge, number>> = { none: 0, thin: 0.3, normal: 0.75, dense: 1 };
 
@@ -141,12 +142,19 @@ export function MarkDrawing({ mark, film }: { readonly mark: Mark; readonly film
   const fogged = mark === 'wholly-dark';
   return (
     <Drawing w={112} h={52}>
-      <rect width="112" height="52" rx="2" fill={fogged ? FOGGED : mark === 'milky' ? MILKY : BASE[film]} />
+      <rect width="112" height="52" rx="2" fill={fogged ? FOGGED[film] : mark === 'milky' ? MILKY : BASE[film]} />
       <Holes y={3} count={9} w={112} />
       <Holes y={44} count={9} w={112} />
-      <Picture x={20} y={11} w={72} h={30} tone={fogged ? FOGGED : mark === 'silver' ? '#6f6a66' : TONES[film].normal} empty={fogged} />
+      <Picture
+        x={20}
+        y={11}
+        w={72}
+        h={30}
+        tone={fogged ? FOGGED[film] : mark === 'silver' ? '#6f6a66' : TONES[film].normal}
+        empty={fogged}
+      />
       <g transform="translate(20 11)">
-        <MarkOnFrame mark={mark} w={72} h={30} />
+        <MarkOnFrame mark={mark} film={film} w={72} h={30} />
       </g>
     </Drawing>
   );
@@ -168,7 +176,7 @@ const UNEVEN = ['thin', 'normal', 'dense', 'thin', 'dense', 'normal'] as const;
 
 function toneOf(seen: Inspection, film: Film, i: number): string {
   const tones = TONES[film];
-  if (seen.marks?.includes('wholly-dark')) return FOGGED;
+  if (seen.marks?.includes('wholly-dark')) return FOGGED[film];
   if (film === 'slide' && seen.slides) return { light: '#d9e2df', right: tones.normal, dark: '#39443f' }[seen.slides];
   return tones[seen.frames === 'uneven' ? (UNEVEN[i] ?? 'normal') : (seen.frames ?? 'normal')];
 }
@@ -180,7 +188,7 @@ export function StripDrawn({ seen, film, says }: { readonly seen: Inspection; re
   const greyish = marks.includes('silver') || seen.colour === 'weak';
   return (
     <svg viewBox="0 0 560 96" role="img" aria-label={says} className="block w-full rounded-sm">
-      <rect width="560" height="96" fill={marks.includes('wholly-dark') ? FOGGED : marks.includes('milky') ? MILKY : BASE[film]} />
+      <rect width="560" height="96" fill={marks.includes('wholly-dark') ? FOGGED[film] : marks.includes('milky') ? MILKY : BASE[film]} />
       <Holes y={4} count={36} w={560} />
       <Holes y={87} count={36} w={560} />
       {FRAME_NUMBERS.map((number, i) => (
@@ -189,7 +197,7 @@ export function StripDrawn({ seen, film, says }: { readonly seen: Inspection; re
           {greyish && !empty && <rect width="84" height="51" fill="#7d7a78" opacity="0.55" />}
           {seen.colour === 'cast' && !empty && <rect width="84" height="51" fill="#7aa23a" opacity="0.38" />}
           {marks.map((mark) => (
-            <MarkOnFrame key={mark} mark={mark} w={84} h={51} />
+            <MarkOnFrame key={mark} mark={mark} film={film} w={84} h={51} />
           ))}
           <g
             fontSize="9.5"

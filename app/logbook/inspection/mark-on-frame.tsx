@@ -1,4 +1,10 @@
+import type { Film } from '../../../core/film/process.ts';
 import type { Mark } from '../../../core/inspection/inspection.ts';
+
+/** Where it did more than elsewhere, or a kink was as good as light, a negative is darker and a slide lighter. */
+const MORE_DEVELOPED = { negative: '#2b1509', slide: '#f2ead9' } as const;
+/** Where no developer came a negative stays clear and a slide turns black. */
+const UNDEVELOPED = { negative: '#fdeedd', slide: '#0f0c0b' } as const;
 
 const SPECKS = [
   [0.12, 0.3, 2],
@@ -11,7 +17,9 @@ const SPECKS = [
 ] as const;
 
 /** A mark as it lies on one frame, `w` by `h`; what concerns the whole film is drawn with the film. */
-export function MarkOnFrame({ mark, w, h }: { readonly mark: Mark; readonly w: number; readonly h: number }) {
+export function MarkOnFrame({ mark, film, w, h }: { readonly mark: Mark; readonly film: Film; readonly w: number; readonly h: number }) {
+  const bare = UNDEVELOPED[film];
+  const more = MORE_DEVELOPED[film];
   const at = (x: number, y: number) => `${w * x} ${h * y}`;
   switch (mark) {
     case 'wholly-dark':
@@ -21,7 +29,7 @@ export function MarkOnFrame({ mark, w, h }: { readonly mark: Mark; readonly w: n
       return <rect width={w} height={h} fill="#fff" opacity="0.6" />;
     case 'perforation-streaks':
       return (
-        <g fill="#2b1509" opacity="0.5">
+        <g fill={more} opacity="0.5">
           {[0.06, 0.24, 0.42, 0.6, 0.78].map((x) => (
             <path key={x} d={`M${at(x, 0)} L${at(x + 0.08, 0)} L${at(x + 0.05, 0.65)} L${at(x + 0.03, 0.65)} Z`} />
           ))}
@@ -37,7 +45,7 @@ export function MarkOnFrame({ mark, w, h }: { readonly mark: Mark; readonly w: n
       );
     case 'clear-spots':
       return (
-        <g fill="#fdeedd">
+        <g fill={bare}>
           <circle cx={w * 0.2} cy={h * 0.3} r={h * 0.12} />
           <circle cx={w * 0.52} cy={h * 0.68} r={h * 0.16} />
           <circle cx={w * 0.8} cy={h * 0.28} r={h * 0.09} />
@@ -45,7 +53,7 @@ export function MarkOnFrame({ mark, w, h }: { readonly mark: Mark; readonly w: n
       );
     case 'crescents':
       return (
-        <g fill="none" stroke="#1c0d05" strokeWidth={h * 0.09} strokeLinecap="round">
+        <g fill="none" stroke={more} strokeWidth={h * 0.09} strokeLinecap="round">
           <path d={`M${at(0.2, 0.2)} Q${at(0.34, 0.5)} ${at(0.2, 0.8)}`} />
           <path d={`M${at(0.66, 0.25)} Q${at(0.78, 0.47)} ${at(0.66, 0.7)}`} />
         </g>
@@ -54,7 +62,7 @@ export function MarkOnFrame({ mark, w, h }: { readonly mark: Mark; readonly w: n
       return (
         <path
           d={`M${at(0.3, 0)} C${at(0.2, 0.6)} ${at(0.5, 1)} ${at(0.6, 1)} L${at(0.82, 1)} C${at(0.7, 0.5)} ${at(0.75, 0)} ${at(0.66, 0)} Z`}
-          fill="#f3dfc6"
+          fill={bare}
         />
       );
     case 'drying-marks':

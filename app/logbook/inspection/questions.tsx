@@ -1,7 +1,8 @@
 import type { ReactNode } from 'react';
+import type { Film } from '../../../core/film/process.ts';
+import { COLOUR_WORDS, EDGE_WORDS, FRAME_WORDS, markInWords } from '../../../core/inspection/inspection-words.ts';
 import { COLOURS, EDGES, FRAMES, MARKS, SLIDES, type Inspection, type Mark } from '../../../core/inspection/inspection.ts';
-import { COLOUR_WORDS, MARK_WORDS } from '../../../core/inspection/inspection-words.ts';
-import { ColourDrawing, EdgeDrawing, FramesDrawing, MarkDrawing, SlidesDrawing, type Film } from './drawings.tsx';
+import { ColourDrawing, EdgeDrawing, FramesDrawing, MarkDrawing, SlidesDrawing } from './drawings.tsx';
 
 interface QuestionsProps {
   readonly film: Film;
@@ -20,6 +21,7 @@ export function Questions({ film, seen, say }: QuestionsProps) {
         asks="Numbers along the edge"
         why={`The factory exposed them: ${edgeIs}`}
         options={EDGES}
+        words={EDGE_WORDS[film]}
         value={seen.edge}
         draw={(edge) => <EdgeDrawing edge={edge} film={film} />}
         say={(edge) => say({ edge })}
@@ -46,6 +48,7 @@ export function Questions({ film, seen, say }: QuestionsProps) {
             : 'The pictures themselves, away from the brightest lights in them.'
         }
         options={slide ? (['none', 'normal', 'uneven'] as const) : FRAMES}
+        words={FRAME_WORDS[film]}
         value={seen.frames}
         draw={(frames) => <FramesDrawing frames={frames} film={film} />}
         say={(frames) => say({ frames })}
@@ -135,7 +138,7 @@ function Marks({ film, marks, say }: MarksProps) {
               className="sr-only"
             />
             <MarkDrawing mark={mark} film={film} />
-            <span className="mt-1 block leading-tight">{MARK_WORDS[mark]}</span>
+            <span className="mt-1 block leading-tight">{markInWords(mark, film)}</span>
           </label>
         ))}
         <label className={`${PICKED} flex min-h-11 items-center justify-center`}>

@@ -1,6 +1,6 @@
 import type { RunFacts } from '../../../core/inspection/inspection.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
-import { useUnits } from '../../ui/units.ts';
+import { useUnits } from '../../ui/forms/units.ts';
 
 /** What the run itself says, in one line: the half of a judgement that nobody has to remember. */
 export function RunRemembers({ facts }: { readonly facts: RunFacts }) {

@@ -1,10 +1,11 @@
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/react';
 import type { ReactNode } from 'react';
+import type { Film } from '../../../core/film/process.ts';
 import type { Said } from '../../../core/inspection/evidence.ts';
-import type { Inspection } from '../../../core/inspection/inspection.ts';
 import { lookNext, VERDICT_WORDS } from '../../../core/inspection/inspection-words.ts';
+import type { Inspection } from '../../../core/inspection/inspection.ts';
 import type { JudgedCause, Judgement } from '../../../core/inspection/judge.ts';
-import { useText } from '../../ui/units.ts';
+import { useText } from '../../ui/forms/units.ts';
 
 /** So many causes are read; the others are possible, and one press away. */
 const READ_AT_ONCE = 3;
@@ -12,18 +13,19 @@ const READ_AT_ONCE = 3;
 interface VerdictProps {
   readonly judgement: Judgement;
   readonly seen: Inspection;
+  readonly film: Film;
   /** What can be done with a cause: kept as a lesson, done again. */
   readonly after?: (cause: JudgedCause) => ReactNode;
 }
 
 /** What it was, and the causes with what speaks for each and against it (domain.md 16). */
-export function Verdict({ judgement, seen, after }: VerdictProps) {
+export function Verdict({ judgement, seen, film, after }: VerdictProps) {
   const { verdict, causes } = judgement;
   const rest = causes.slice(READ_AT_ONCE);
   return (
     <div aria-live="polite">
       <p className={`text-lg font-bold ${verdict === 'unclear' ? 'text-quiet' : 'text-teal'}`}>{VERDICT_WORDS[verdict]}</p>
-      {verdict === 'unclear' && <p className="mt-1">{lookNext(seen)}</p>}
+      {verdict === 'unclear' && <p className="mt-1">{lookNext(seen, film)}</p>}
       {verdict === 'nothing-wrong' && <p className="mt-1">All that was looked at is as it should be.</p>}
       <ol className="mt-3 space-y-4">
         {causes.slice(0, READ_AT_ONCE).map((cause, i) => (

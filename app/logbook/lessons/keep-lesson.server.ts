@@ -1,11 +1,11 @@
 import { MOMENTS } from '../../../core/lessons/moment.ts';
-import { aboutOf, whatLessonsAreAbout } from '../../run/lessons-of-run.server.ts';
-import { indexRunAnew } from '../../run/run-index.server.ts';
-import { nowMs } from '../../server/clock.server.ts';
-import { answerLesson, findLesson, saveLesson, setLessonDeleted, setLessonDone } from '../../server/lessons.server.ts';
-import { findRun } from '../../server/runs.server.ts';
-import { textOf } from '../../ui/form.ts';
-import { onceOf } from '../../ui/once.ts';
+import { indexRunAnew } from '../../run/acts/run-index.server.ts';
+import { aboutOf, whatLessonsAreAbout } from '../../run/judging/lessons-of-run.server.ts';
+import { nowMs } from '../../server/database/clock.server.ts';
+import { answerLesson, findLesson, saveLesson, setLessonDeleted, setLessonDone } from '../../server/runs/lessons.server.ts';
+import { findRun } from '../../server/runs/runs.server.ts';
+import { textOf } from '../../ui/forms/form.ts';
+import { onceOf } from '../../ui/forms/once.ts';
 import type { LessonTyped } from './lesson-form.tsx';
 
 export type LessonKept =

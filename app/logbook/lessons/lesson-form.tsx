@@ -1,6 +1,6 @@
 import { ABOUT, type LessonAbout } from '../../../core/lessons/lesson.ts';
 import { MOMENT_WORDS, type Moment } from '../../../core/lessons/moment.ts';
-import { INPUT } from '../../ui/fields.tsx';
+import { INPUT } from '../../ui/forms/fields.tsx';
 
 export interface LessonTyped {
   readonly text: string;

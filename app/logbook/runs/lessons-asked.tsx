@@ -1,5 +1,5 @@
 import { Form, Link } from 'react-router';
-import { Card } from '../../ui/parts.tsx';
+import { Card } from '../../ui/card.tsx';
 
 export interface LessonAsked {
   readonly id: string;

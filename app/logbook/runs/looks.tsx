@@ -1,14 +1,16 @@
 import { Link } from 'react-router';
+import type { Film } from '../../../core/film/process.ts';
 import { seenInWords, VERDICT_WORDS } from '../../../core/inspection/inspection-words.ts';
 import type { Inspection } from '../../../core/inspection/inspection.ts';
 import type { Judgement } from '../../../core/inspection/judge.ts';
 import type { FilmIs } from '../../../core/inspection/read-inspection.ts';
-import { Card, LinkButton } from '../../ui/parts.tsx';
-import { BringBack } from '../bring-back.tsx';
-import { StripDrawn, type Film } from '../inspection/drawings.tsx';
+import { LinkButton } from '../../ui/button.tsx';
+import { Card } from '../../ui/card.tsx';
+import { BringBack } from '../book/bring-back.tsx';
+import { StripDrawn } from '../inspection/drawings.tsx';
 import { Verdict } from '../inspection/verdict.tsx';
 
-export interface LookShown {
+interface LookShown {
   readonly id: string;
   readonly seen: Inspection;
   readonly note: string;
@@ -48,10 +50,11 @@ export function Looks({ runId, film, looks, dropped }: LooksProps) {
       {latest && (
         <>
           <Head look={latest} runId={runId} />
-          <StripDrawn seen={latest.seen} film={film} says={seenInWords(latest.seen)} />
+          <StripDrawn seen={latest.seen} film={film} says={seenInWords(latest.seen, film)} />
           {latest.note && <p className="mt-2">{latest.note}</p>}
           <div className="mt-3">
             <Verdict
+              film={film}
               judgement={latest.judgement}
               seen={latest.seen}
               after={(cause) => (
@@ -74,7 +77,7 @@ export function Looks({ runId, film, looks, dropped }: LooksProps) {
               <p>
                 <span className="font-semibold">{VERDICT_WORDS[look.judgement.verdict]}.</span>{' '}
                 {look.judgement.causes[0] && `${look.judgement.causes[0].title}. `}
-                <span className="text-quiet">{seenInWords(look.seen)}</span> {look.note}
+                <span className="text-quiet">{seenInWords(look.seen, film)}</span> {look.note}
               </p>
             </li>
           ))}

@@ -1,9 +1,13 @@
 import { Form, Link } from 'react-router';
-import { lightThrough } from '../../../core/inspection/density.ts';
-import type { StripMeasure } from '../../../core/inspection/strip-measure.ts';
-import { Card, LinkButton } from '../../ui/parts.tsx';
+import type { Film } from '../../../core/film/process.ts';
+import { MEASURE_WORDS } from '../../../core/inspection/signal-words.ts';
+import { lightThrough } from '../../../core/inspection/strips/density.ts';
+import { PART_WORDS, STRIP_PARTS, type StripMeasure } from '../../../core/inspection/strips/strip-measure.ts';
+import { lowerFirst } from '../../../core/units/first-letter.ts';
+import { LinkButton } from '../../ui/button.tsx';
+import { Card } from '../../ui/card.tsx';
 
-export interface MeasureShown {
+interface MeasureShown {
   readonly id: string;
   readonly when: string;
   readonly scanner: string;
@@ -19,8 +23,14 @@ const CHANNELS = [
   ['b', 'blue'],
 ] as const;
 
+interface MeasuresProps {
+  readonly runId: string;
+  readonly film: Film;
+  readonly measures: readonly MeasureShown[];
+}
+
 /** The strips of this run that were measured, with what was found on them. */
-export function MeasuresOfRun({ runId, measures }: { readonly runId: string; readonly measures: readonly MeasureShown[] }) {
+export function MeasuresOfRun({ runId, film, measures }: MeasuresProps) {
   return (
     <Card id="measures" aria-labelledby="measures-title">
       <h2 id="measures-title" className="font-bold">
@@ -28,8 +38,8 @@ export function MeasuresOfRun({ runId, measures }: { readonly runId: string; rea
       </h2>
       {measures.length === 0 && (
         <p className="mt-1 text-[0.95rem] text-quiet">
-          A scan of the strip’s end, with bare light, clear base and dark leader on it, tells in figures what the developer does from run to
-          run.
+          A scan of the strip’s end, with {STRIP_PARTS.map((part) => lowerFirst(PART_WORDS[film][part])).join(', ')} on it, tells in figures
+          what the developer does from run to run.
         </p>
       )}
       <ul className="mt-1 space-y-3">
@@ -57,7 +67,7 @@ export function MeasuresOfRun({ runId, measures }: { readonly runId: string; rea
                 {(['base', 'leader', 'range'] as const).map((part) => (
                   <tr key={part} className="border-t border-line">
                     <th scope="row" className="py-1 text-left font-normal">
-                      {part === 'range' ? 'range, the leader over the base' : part === 'base' ? 'clear base' : 'leader'}
+                      {part === 'range' ? lowerFirst(MEASURE_WORDS[film].range.name) : lowerFirst(PART_WORDS[film][part])}
                     </th>
                     {CHANNELS.map(([channel]) => (
                       <td key={channel} className="figure py-1 text-right">
@@ -68,7 +78,7 @@ export function MeasuresOfRun({ runId, measures }: { readonly runId: string; rea
                 ))}
               </tbody>
             </table>
-            <HowMade measure={measure} />
+            <HowMade measure={measure} film={film} />
             <p className="text-sm text-quiet">
               {each.rollName && `${each.rollName}, `}
               {each.when}, {each.scanner}
@@ -98,7 +108,7 @@ export function MeasuresOfRun({ runId, measures }: { readonly runId: string; rea
 }
 
 /** Where the figures come from, step by step (domain.md 17). */
-function HowMade({ measure }: { readonly measure: StripMeasure }) {
+function HowMade({ measure, film }: { readonly measure: StripMeasure; readonly film: Film }) {
   const { encoding } = measure;
   const decoded = encoding === 'linear' ? 'as they are' : encoding === 'srgb' ? 'decoded from sRGB' : `raised to ${encoding.gamma}`;
   return (
@@ -106,14 +116,14 @@ function HowMade({ measure }: { readonly measure: StripMeasure }) {
       <summary className="flex min-h-11 cursor-pointer items-center underline">How these are made</summary>
       <p>
         Of each rectangle the middle figure of every channel, {decoded}, against that of bare light; its density is −log10 of that share.
-        The range is the leader less the base.
+        The range is the darker less the clearer one.
       </p>
       <ul className="mt-1">
         {(['base', 'leader'] as const).flatMap((part) =>
           CHANNELS.map(([channel, name]) => (
             <li key={part + channel}>
-              {part === 'base' ? 'Clear base' : 'Leader'}, {name}: <span className="figure">{shareOf(measure[part][channel])}</span> of the
-              light, −log10 = <span className="figure">{measure[part][channel].toFixed(3)}</span>
+              {PART_WORDS[film][part]}, {name}: <span className="figure">{shareOf(measure[part][channel])}</span> of the light, −log10 ={' '}
+              <span className="figure">{measure[part][channel].toFixed(3)}</span>
             </li>
           )),
         )}

@@ -1,20 +1,21 @@
 import { renderToStaticMarkup } from 'react-dom/server';
 import { data } from 'react-router';
+import { filmOf } from '../../../core/film/process.ts';
 import { seenInWords, VERDICT_WORDS } from '../../../core/inspection/inspection-words.ts';
-import { plannedAndActual, type ComparedStep } from '../../../core/run/planned-and-actual.ts';
 import { isDeveloper, isWater, type StepKind } from '../../../core/kit/kind.ts';
+import { plannedAndActual, type ComparedStep } from '../../../core/run/state/planned-and-actual.ts';
 import { showDuration } from '../../../core/units/duration.ts';
 import { textIn } from '../../../core/units/sentence.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
-import { judgementOf } from '../../run/run-record.server.ts';
-import { stateOfRun } from '../../run/run-state.server.ts';
-import { shownInstant } from '../../server/clock.server.ts';
-import { lessonsOfRun } from '../../server/lessons.server.ts';
-import { looksOfRun } from '../../server/looks.server.ts';
-import { findRun } from '../../server/runs.server.ts';
+import { judgementOf } from '../../run/acts/run-record.server.ts';
+import { stateOfRun } from '../../run/acts/run-state.server.ts';
+import { shownInstant } from '../../server/database/clock.server.ts';
+import { lessonsOfRun } from '../../server/runs/lessons.server.ts';
+import { looksOfRun } from '../../server/runs/looks.server.ts';
+import { findRun } from '../../server/runs/runs.server.ts';
 import { storedUnits } from '../../server/settings.server.ts';
-import type { Route } from './+types/page-to-send.ts';
 import { StripDrawn } from '../inspection/drawings.tsx';
+import type { Route } from './+types/page-to-send.ts';
 
 const STYLE = `
   body { font: 15px/1.5 system-ui, sans-serif; color: #0b2b30; max-width: 46rem; margin: 2rem auto; padding: 0 1rem; }
@@ -31,6 +32,7 @@ export function loader({ params }: Route.LoaderArgs) {
   if (!run || run.endedAtMs === null) throw data('The logbook has no such run.', { status: 404 });
   const { plan } = run;
   const state = stateOfRun(run);
+  const film = filmOf(plan.process);
   const units = storedUnits();
   const [look] = looksOfRun(run.id);
   const judgement = look ? judgementOf(run, look) : null;
@@ -54,9 +56,9 @@ export function loader({ params }: Route.LoaderArgs) {
         {look && judgement && (
           <>
             <h2>{VERDICT_WORDS[judgement.verdict]}</h2>
-            <StripDrawn seen={look.seen} film={plan.process === 'E-6' ? 'slide' : 'negative'} says={seenInWords(look.seen)} />
+            <StripDrawn seen={look.seen} film={film} says={seenInWords(look.seen, film)} />
             <p>
-              {seenInWords(look.seen)} {look.note}
+              {seenInWords(look.seen, film)} {look.note}
             </p>
             {judgement.causes.slice(0, 3).map((cause) => (
               <dl key={cause.id}>

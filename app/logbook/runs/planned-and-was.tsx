@@ -1,8 +1,8 @@
-import type { ComparedStep } from '../../../core/run/planned-and-actual.ts';
+import type { ComparedStep } from '../../../core/run/state/planned-and-actual.ts';
 import type { PlannedStep } from '../../../core/schedule/plan.ts';
 import { showDuration, showDurationChange } from '../../../core/units/duration.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
-import { useUnits } from '../../ui/units.ts';
+import { useUnits } from '../../ui/forms/units.ts';
 
 interface PlannedAndWasProps {
   readonly steps: readonly ComparedStep[];

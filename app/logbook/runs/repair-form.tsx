@@ -1,7 +1,9 @@
 import { Form } from 'react-router';
-import { AGAIN, type Again } from '../../../core/inspection/cause.ts';
-import { INPUT_SHAPE } from '../../ui/fields.tsx';
-import { Button, Card, Notice } from '../../ui/parts.tsx';
+import { AGAIN, type Again } from '../../../core/run/plan/repair.ts';
+import { Button } from '../../ui/button.tsx';
+import { Card } from '../../ui/card.tsx';
+import { INPUT_SHAPE } from '../../ui/forms/fields.tsx';
+import { Notice } from '../../ui/notice.tsx';
 
 interface RepairFormProps {
   readonly runId: string;

@@ -1,6 +1,6 @@
 import { TZDate } from '@date-fns/tz';
 import { addDays, addMonths } from 'date-fns';
-import type { RunQuestion } from '../../server/run-search.server.ts';
+import type { RunQuestion } from '../../server/runs/run-search.server.ts';
 import { personsZone } from '../../server/settings.server.ts';
 
 export interface AskedRuns {

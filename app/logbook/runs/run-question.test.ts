@@ -4,7 +4,7 @@ import { join } from 'node:path';
 
 process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'test.db');
 
-import { wordsAsked } from '../../server/run-search.server.ts';
+import { wordsAsked } from '../../server/runs/run-search.server.ts';
 import { writeSetting } from '../../server/settings.server.ts';
 import { askedRuns } from './run-question.server.ts';
 

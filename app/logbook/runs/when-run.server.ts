@@ -1,4 +1,4 @@
-import { shownInstant } from '../../server/clock.server.ts';
+import { shownInstant } from '../../server/database/clock.server.ts';
 
 /** The day of a run, the one that list, year and trends give it: when it ended. A first pour before midnight says its own. */
 export function whenRun(endedAtMs: number | null, firstPourMs: number | null): string {

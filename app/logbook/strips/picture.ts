@@ -1,5 +1,5 @@
 import { data } from 'react-router';
-import { pictureOfMeasure } from '../../server/measures.server.ts';
+import { pictureOfMeasure } from '../../server/runs/measures.server.ts';
 import type { Route } from './+types/picture.ts';
 
 /** What was kept of a scan. */

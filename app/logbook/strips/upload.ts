@@ -5,12 +5,12 @@ import busboy from 'busboy';
 import { nanoid } from 'nanoid';
 import { data, redirect } from 'react-router';
 import { DAMAGED, openScan } from '../../../scan/read-scan.ts';
-import { nowMs } from '../../server/clock.server.ts';
-import { findRun } from '../../server/runs.server.ts';
-import { addScan, dropFile, dropOldScans, receiveScan } from '../../server/scans.server.ts';
-import { oneLine } from '../../ui/typed.ts';
-import { prepareScan } from './measure-strip.server.ts';
+import { nowMs } from '../../server/database/clock.server.ts';
+import { findRun } from '../../server/runs/runs.server.ts';
+import { addScan, dropFile, dropOldScans, receiveScan } from '../../server/runs/scans.server.ts';
+import { oneLine } from '../../ui/forms/typed.ts';
 import type { Route } from './+types/upload.ts';
+import { prepareScan } from './measure/measure-strip.server.ts';
 
 const MOST_BYTES = 200_000_000;
 

@@ -7,23 +7,23 @@ import fc from 'fast-check';
 const folder = mkdtempSync(join(tmpdir(), 'steady-reel-'));
 process.env['STEADY_REEL_DB'] = join(folder, 'mine.db');
 
-import { storeDoneRun } from '../../run/a-done-run.fixture.ts';
-import { indexRunAnew } from '../../run/run-index.server.ts';
-import { storeBatch, storeRoll, storeTank } from '../a-shelf.fixture.ts';
-import { findBatch } from '../batches.server.ts';
-import { moveBottle, writeEntry } from '../bottle-entries.server.ts';
-import { setCap } from '../bottles.server.ts';
-import { saveBox } from '../boxes.server.ts';
-import { databaseFile, db, sql } from '../database.server.ts';
-import { saveKit } from '../kits.server.ts';
-import { answerLesson, saveLesson } from '../lessons.server.ts';
-import { saveLook } from '../looks.server.ts';
-import { addMeasure } from '../measures.server.ts';
-import { findRuns } from '../run-search.server.ts';
+import { storeDoneRun } from '../../run/acts/a-done-run.fixture.ts';
+import { indexRunAnew } from '../../run/acts/run-index.server.ts';
+import { storeBatch, storeRoll, storeTank } from '../shelf/a-shelf.fixture.ts';
+import { findBatch } from '../shelf/batches.server.ts';
+import { moveBottle, writeEntry } from '../shelf/bottle-entries.server.ts';
+import { setCap } from '../shelf/bottles.server.ts';
+import { saveBox } from '../shelf/boxes.server.ts';
+import { databaseFile, db, sql } from '../database/database.server.ts';
+import { saveKit } from '../shelf/kits.server.ts';
+import { answerLesson, saveLesson } from '../runs/lessons.server.ts';
+import { saveLook } from '../runs/looks.server.ts';
+import { addMeasure } from '../runs/measures.server.ts';
+import { findRuns } from '../runs/run-search.server.ts';
 import { findRoll } from '../rolls.server.ts';
-import { saveContains } from '../safety-sheets.server.ts';
+import { saveContains } from '../shelf/safety-sheets.server.ts';
 import { storedUnits, writeSetting } from '../settings.server.ts';
-import { saveThermometer } from '../thermometers.server.ts';
+import { saveThermometer } from '../shelf/thermometers.server.ts';
 import { houseKit } from '../../../core/kit/a-kit.fixture.ts';
 import { bookImports, mergeBook, previewBook, relabelled, undoImport } from './merge-book.server.ts';
 import { readBook, type Book } from './read-book.ts';
@@ -133,7 +133,7 @@ test('every table and column of the database is in the book, but for what is mad
   const tables = sql(
     "SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' AND name NOT LIKE 'run_words%'",
   ).all() as { name: string }[];
-  const left = ['run_search', 'scans', 'book_imports', 'probes', 'probe_readings', 'probe_set_aside', 'heaters'];
+  const left = ['run_search', 'scans', 'book_imports', 'probes', 'probe_readings', 'probe_set_aside', 'heaters', 'clock_mark'];
   expect(BOOK_SECTIONS.map(({ table }) => table).sort()).toEqual(
     tables
       .map(({ name }) => name)
@@ -199,9 +199,31 @@ test('what differs is told and never overwritten silently; one press takes all o
   // Acts are history: what is in the book already stays, whatever was chosen.
   expect(sql("SELECT at_ms AS at FROM run_events WHERE id = 'ours-run-event-1'").get()).toEqual({ at: 5 });
   const [last] = bookImports();
+  // Brought in once more nothing comes of it: what can be taken back is still the one before.
+  expect(mergeBook(read(mine), false, 'empty', 4, true)).toMatchObject({ ok: true, added: 0, replaced: 0 });
+  expect(bookImports()[0]?.id).toBe(last?.id);
   expect(undoImport(last?.id ?? '', 4)).toMatchObject({ ok: true });
   expect(bookText()).toBe(before);
   expect(undoImport(last?.id ?? '', 5)).toMatchObject({ ok: false });
+});
+
+test('while a run is at the Bench nothing that differs is taken; and never is a run or a roll put where another book left it', () => {
+  useDatabase('live.db');
+  mergeBook(read(mine), false, 'first', 1, true);
+  const run = sql("SELECT id, state FROM runs WHERE state <> 'live' LIMIT 1").get() as { id: string; state: string };
+  sql("UPDATE rolls SET name = 'Renamed here', state = 'developing' WHERE id = 'ours-roll'").run();
+  sql("UPDATE runs SET state = 'live', ended_at_ms = NULL WHERE id = ?").run(run.id);
+  const before = bookText();
+  expect(mergeBook(read(mine), true, 'theirs', 2, true)).toMatchObject({
+    ok: false,
+    says: expect.stringContaining('A run is at the Bench') as string,
+  });
+  expect(bookText()).toBe(before);
+  expect(mergeBook(read(mine), false, 'only what is new', 3, true)).toMatchObject({ ok: true, added: 0 });
+  sql("UPDATE runs SET state = 'given-up', ended_at_ms = 9 WHERE id = ?").run(run.id);
+  expect(mergeBook(read(mine), true, 'theirs', 4, true)).toMatchObject({ ok: true });
+  expect(sql("SELECT name, state FROM rolls WHERE id = 'ours-roll'").get()).toEqual({ name: 'Roll of ours', state: 'developing' });
+  expect(sql('SELECT state, ended_at_ms AS endedAtMs FROM runs WHERE id = ?').get(run.id)).toEqual({ state: 'given-up', endedAtMs: 9 });
 });
 
 test('what a later version kept to take an import back is not guessed at', () => {

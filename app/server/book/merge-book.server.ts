@@ -1,9 +1,9 @@
 import { nanoid } from 'nanoid';
 import { readStoredKit } from '../../../core/kit/stored-kit.ts';
-import { db, inTransaction, sql } from '../database.server.ts';
-import { liveRunTitle } from '../runs.server.ts';
-import { BOOK_SECTIONS, keyOf, type BookRecord, type BookSection } from './sections.ts';
+import { db, inTransaction, sql } from '../database/database.server.ts';
+import { liveRunTitle } from '../runs/runs.server.ts';
 import type { Book } from './read-book.ts';
+import { BOOK_SECTIONS, keyOf, type BookRecord, type BookSection } from './sections.ts';
 import { recordOf, selectOf, valuesOf } from './write-book.server.ts';
 
 /** What bringing a book in would do, section by section. */
@@ -161,11 +161,15 @@ export function mergeBook(book: Book, theirs: boolean, fileName: string, atMs: n
       const runs = all.find(({ section }) => section.name === 'runs');
       if (runs?.fresh.some(live) && liveRunTitle() !== null)
         return { ok: false, says: 'A run is at the Bench here, and one in that book too. Finish one of them first.' };
+      if (theirs && liveRunTitle() !== null && all.some(({ section, different }) => !section.history && different.length > 0))
+        return {
+          ok: false,
+          says: 'A run is at the Bench. What differs is taken from another book when no run is live; what is new can be added now.',
+        };
       const replaced = all.map(({ section, different }) => [section, theirs && !section.history ? different : []] as const);
       for (const { section, fresh } of all) for (const record of fresh) insert(section, record);
       for (const [section, records] of replaced)
-        for (const record of records)
-          update(section, { ...record.theirs, ...(section.name === 'bottles' ? { number: record.mine['number'] } : {}) });
+        for (const record of records) update(section, { ...record.theirs, ...keptOfMine(section, record.mine) });
       const undo: ImportUndo = {
         added: all.flatMap(({ section, fresh }) =>
           fresh.length > 0 ? [[section.name, fresh.map((record) => keyFields(section, record))] as const] : [],
@@ -175,12 +179,14 @@ export function mergeBook(book: Book, theirs: boolean, fileName: string, atMs: n
         ),
       };
       const id = nanoid();
-      sql('INSERT INTO book_imports (id, at_ms, file_name, undo) VALUES (?, ?, ?, ?)').run(
-        id,
-        atMs,
-        fileName,
-        JSON.stringify({ format: UNDO_FORMAT, ...undo }),
-      );
+      // Nothing came, so there is nothing to take back, and what came before stays the last that can be.
+      if (undo.added.length + undo.replaced.length > 0)
+        sql('INSERT INTO book_imports (id, at_ms, file_name, undo) VALUES (?, ?, ?, ?)').run(
+          id,
+          atMs,
+          fileName,
+          JSON.stringify({ format: UNDO_FORMAT, ...undo }),
+        );
       const touched = [
         ...(runs?.fresh ?? []),
         ...all.flatMap(({ section, fresh }) => (section.name === 'looks' || section.name === 'lessons' ? fresh : [])),
@@ -201,6 +207,20 @@ export function mergeBook(book: Book, theirs: boolean, fileName: string, atMs: n
     });
   } catch (error) {
     return { ok: false, says: `That book does not fit together: ${reasonOf(error)} Nothing was taken from it.` };
+  }
+}
+
+/** What of a record is this book’s own: a bottle’s number, and how far a run or a roll has come here. */
+function keptOfMine(section: BookSection, mine: BookRecord): BookRecord {
+  switch (section.name) {
+    case 'bottles':
+      return { number: mine['number'] };
+    case 'runs':
+      return { state: mine['state'], endedAtMs: mine['endedAtMs'] };
+    case 'rolls':
+      return { state: mine['state'], runId: mine['runId'] };
+    default:
+      return {};
   }
 }
 

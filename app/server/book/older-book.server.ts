@@ -1,6 +1,6 @@
 import Database from 'better-sqlite3';
 import { resolve } from 'node:path';
-import { migrationsIn } from '../migrate.ts';
+import { migrationsIn } from '../database/migrate.ts';
 import { BOOK_SECTIONS, SECTIONS_V1, type BookRecord, type BookSection } from './sections.ts';
 import { recordOf, selectOf, valuesOf } from './write-book.server.ts';
 

@@ -1,8 +1,8 @@
 import { createHash } from 'node:crypto';
 import { answered, refused, type Answer } from '../../../core/answer.ts';
-import { readStripMeasure } from '../../../core/inspection/strip-measure.ts';
+import { readStripMeasure } from '../../../core/inspection/strips/strip-measure.ts';
 import { readStoredKit } from '../../../core/kit/stored-kit.ts';
-import { readRunPlan } from '../../../core/run/run-plan.ts';
+import { readRunPlan } from '../../../core/run/plan/run-plan.ts';
 import { broughtUpToDate } from './older-book.server.ts';
 import { BOOK_FORMAT, BOOK_SECTIONS, keyOf, SECTIONS_V1, type BookColumn, type BookRecord, type BookSection } from './sections.ts';
 

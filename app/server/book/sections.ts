@@ -1,5 +1,5 @@
 /** How a column of the database stands in a book. */
-export type Holds = 'text' | 'number' | 'document' | 'picture';
+type Holds = 'text' | 'number' | 'document' | 'picture';
 
 export interface BookColumn {
   readonly column: string;

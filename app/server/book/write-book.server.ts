@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import Database from 'better-sqlite3';
-import { databaseFile } from '../database.server.ts';
+import { databaseFile } from '../database/database.server.ts';
 import { BOOK_FORMAT, BOOK_SECTIONS, type BookColumn, type BookRecord, type BookSection } from './sections.ts';
 
 /**

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { ArrangedRun } from '../../../core/schedule/evening.ts';
+import type { ArrangedRun } from '../../../core/evening/evening.ts';
 import type { OwnMargin } from '../../../core/timing/own-margin.ts';
 import { EMPTY_DRAFT, marginsOn, readDraftChange, readDraftDocument, withChange, type Draft, type DraftChange } from './draft.ts';
 

@@ -1,13 +1,13 @@
 import { array, mixed, number, object, string, type AnySchema, type InferType } from 'yup';
-import { isArrangement } from '../../../core/schedule/arranged-run.ts';
+import { isArrangement } from '../../../core/evening/arranged-run.ts';
+import type { ArrangedRun } from '../../../core/evening/evening.ts';
+import { TREATMENTS, type Treatment } from '../../../core/film/treatment.ts';
+import { HEAT_SCHOOLS, type HeatSchool } from '../../../core/heat/tank/tank-through-the-run.ts';
 import type { Habits } from '../../../core/schedule/habits.ts';
 import { readHabits } from '../../../core/schedule/read-habits.ts';
-import type { ArrangedRun } from '../../../core/schedule/evening.ts';
-import type { WearSchool } from '../../../core/timing/roll-number.ts';
 import type { OwnMargin } from '../../../core/timing/own-margin.ts';
+import type { WearSchool } from '../../../core/timing/roll-number.ts';
 import type { PushSchool } from '../../../core/timing/rule-of-thumb.ts';
-import { HEAT_SCHOOLS, type HeatSchool } from '../../../core/heat/tank-through-the-run.ts';
-import { TREATMENTS, type Treatment } from '../../../core/schedule/treatment.ts';
 
 export const DRAFT_FORMAT = 'steady-reel/draft@2';
 

@@ -1,4 +1,4 @@
-import type { EveningQuestion, EveningRoll } from '../../../core/schedule/evening.ts';
+import type { EveningQuestion, EveningRoll } from '../../../core/evening/evening.ts';
 import { pushOfRoll } from '../../../core/film/develop-at.ts';
 import type { Roll } from '../../server/rolls.server.ts';
 import { marginsOn, type Draft } from './draft.ts';

@@ -1,6 +1,6 @@
 import type { OwnMargin } from '../../../core/timing/own-margin.ts';
-import { stateOfRun } from '../../run/run-state.server.ts';
-import { lastRunOfKit } from '../../server/runs.server.ts';
+import { stateOfRun } from '../../run/acts/run-state.server.ts';
+import { lastRunOfKit } from '../../server/runs/runs.server.ts';
 
 /** What a person gave each bath of a kit at the Bench the last time, by kit and bath: offered again, never taken by itself (domain.md 9). */
 export function marginsLastTime(kitIds: readonly string[]): Readonly<Record<string, Readonly<Record<string, OwnMargin>>>> {

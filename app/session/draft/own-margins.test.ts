@@ -4,15 +4,15 @@ import { join } from 'node:path';
 
 process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'test.db');
 
-import { recordEvent } from '../../run/run-log.server.ts';
-import { startSession } from '../../run/session-start.server.ts';
-import { storeBatch } from '../../server/a-shelf.fixture.ts';
-import { nowMs } from '../../server/clock.server.ts';
-import { findRun } from '../../server/runs.server.ts';
-import { post } from '../../ui/posting.fixture.ts';
+import { recordEvent } from '../../run/acts/run-log.server.ts';
+import { startSession } from '../../run/evening/session-start.server.ts';
+import { storeBatch } from '../../server/shelf/a-shelf.fixture.ts';
+import { nowMs } from '../../server/database/clock.server.ts';
+import { findRun } from '../../server/runs/runs.server.ts';
+import { post } from '../../ui/forms/posting.fixture.ts';
 import { startedRuns } from '../a-session.fixture.ts';
 import { startTonight } from '../run-acts/replan.server.ts';
-import { action } from '../tonight.tsx';
+import { action } from '../tonight/tonight.tsx';
 import { readDraft, tonight } from './tonight.server.ts';
 import { marginsLastTime } from './margins-last-time.server.ts';
 

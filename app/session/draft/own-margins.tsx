@@ -1,6 +1,6 @@
 import { sameMargin, showOwnMargin, type OwnMargin } from '../../../core/timing/own-margin.ts';
-import { INPUT_SHAPE } from '../../ui/fields.tsx';
-import { Button } from '../../ui/parts.tsx';
+import { Button } from '../../ui/button.tsx';
+import { INPUT_SHAPE } from '../../ui/forms/fields.tsx';
 import type { EveningPage as TonightData } from '../evening/evening-page.server.ts';
 import { marginsOn } from './draft.ts';
 import { NoScript, TonightForm, type TypedRefusal } from './tonight-form.tsx';

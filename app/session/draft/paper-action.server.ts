@@ -1,11 +1,11 @@
 import { data } from 'react-router';
-import { textOf } from '../../ui/form.ts';
+import { usualHabits } from '../../run/evening/usual-habits.server.ts';
+import { textOf } from '../../ui/forms/form.ts';
 import { changeEvening } from '../evening/evening-change.server.ts';
 import { startTonight } from '../run-acts/replan.server.ts';
 import { toTheBench } from '../run-acts/to-the-bench.ts';
 import { withChange } from './draft.ts';
 import { postedChange, refusalOf } from './posted-change.server.ts';
-import { usualHabits } from '../../run/usual-habits.server.ts';
 import { readDraft, writeDraft } from './tonight.server.ts';
 
 /** What a person changes of an evening that has not begun, whichever page it is laid out on. */

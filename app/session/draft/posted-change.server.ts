@@ -1,7 +1,8 @@
+import { parseJson } from '../../../core/json-text.ts';
 import { OWN_ACCEPTED, parseOwnMargin } from '../../../core/timing/own-margin.ts';
 import { parseReading } from '../../../core/units/temperature.ts';
 import { storedUnits } from '../../server/settings.server.ts';
-import { textOf } from '../../ui/form.ts';
+import { textOf } from '../../ui/forms/form.ts';
 import { readDraftChange, type DraftChange } from './draft.ts';
 
 /** Why a change was not taken, in which field, and what was typed there. */
@@ -55,7 +56,7 @@ export function postedChange(
 
 function parsedRuns(text: string): unknown {
   try {
-    const runs = JSON.parse(text) as unknown;
+    const runs = parseJson(text);
     return Array.isArray(runs) ? runs : undefined;
   } catch {
     return undefined;

@@ -3,11 +3,11 @@ import { isDeveloper } from '../../../core/kit/kind.ts';
 import { leafletRange } from '../../../core/timing/leaflet-curve.ts';
 import { fahrenheitFromCelsius, showTemperature } from '../../../core/units/temperature.ts';
 import { showVolume } from '../../../core/units/volume.ts';
-import { habitRows } from '../habits/habit-rows.ts';
-import { Card } from '../../ui/parts.tsx';
-import { INPUT, INPUT_SHAPE } from '../../ui/fields.tsx';
-import { useUnits } from '../../ui/units.ts';
+import { Card } from '../../ui/card.tsx';
+import { INPUT, INPUT_SHAPE } from '../../ui/forms/fields.tsx';
+import { useUnits } from '../../ui/forms/units.ts';
 import type { EveningPage as TonightData } from '../evening/evening-page.server.ts';
+import { habitRows } from '../habits/habits-in-words.ts';
 import { OwnMarginsOf } from './own-margins.tsx';
 import { NoScript, TonightForm, type TypedRefusal } from './tonight-form.tsx';
 

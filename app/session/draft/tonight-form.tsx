@@ -1,6 +1,6 @@
 import { useRef } from 'react';
 import { Form, useLocation, useSearchParams, useSubmit, type FormProps } from 'react-router';
-import { Button } from '../../ui/parts.tsx';
+import { Button } from '../../ui/button.tsx';
 
 /** Where the Session page's changes go: back to it, with the run and step that are being looked at still chosen. */
 export function useTonightAction(): string {

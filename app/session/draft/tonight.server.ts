@@ -1,19 +1,19 @@
-import { NOTHING_TO_COME, type Forecast } from '../../../core/chemistry/effect.ts';
-import type { HouseHeat } from '../../../core/heat/tank-heat-setting.ts';
-import { batchesByFreshness, bathProcess, planEvening, type Evening, type EveningRoll } from '../../../core/schedule/evening.ts';
+import { NOTHING_TO_COME, type Forecast } from '../../../core/chemistry/ledger/effect.ts';
+import { batchesByFreshness, bathProcess, planEvening, type Evening, type EveningRoll } from '../../../core/evening/evening.ts';
+import type { HouseHeat } from '../../../core/heat/tank/tank-heat-setting.ts';
 import type { Habits } from '../../../core/schedule/habits.ts';
-import { usualHabits } from '../../run/usual-habits.server.ts';
 import { pushedByRuleOfThumb } from '../../../core/timing/rule-of-thumb.ts';
-import { listBatches, type BatchWithKit } from '../../server/batches.server.ts';
-import { today } from '../../server/clock.server.ts';
+import { runsToCome } from '../../run/acts/effect-of-run.server.ts';
+import { readEvening } from '../../run/evening/evening-settings.ts';
+import { reservedRolls, type Reserved } from '../../run/evening/reserved-rolls.server.ts';
+import { usualHabits } from '../../run/evening/usual-habits.server.ts';
+import { today } from '../../server/database/clock.server.ts';
+import { whileUnchanged } from '../../server/database/unchanged.server.ts';
 import { waitingRolls as rollsThatWait, type Roll } from '../../server/rolls.server.ts';
-import { runsToCome } from '../../run/effect-of-run.server.ts';
-import { whileUnchanged } from '../../server/unchanged.server.ts';
 import { storedSetting, writeSetting } from '../../server/settings.server.ts';
-import { listTanks, type TankOnShelf } from '../../server/tanks.server.ts';
-import { readEvening } from '../../run/evening-settings.ts';
+import { listBatches, type BatchWithKit } from '../../server/shelf/batches.server.ts';
+import { listTanks, type TankOnShelf } from '../../server/shelf/tanks.server.ts';
 import { DRAFT_FORMAT, readDraftDocument, type Draft } from './draft.ts';
-import { reservedRolls, type Reserved } from '../../run/reserved-rolls.server.ts';
 import { eveningQuestion, rollsTonight } from './evening-question.ts';
 
 export interface BatchTonight extends BatchWithKit {
@@ -94,7 +94,7 @@ export function eveningSet(draft: Draft, waiting: readonly Roll[], toCome: Reado
 }
 
 /** The heat of this house, unless the person's habit is to leave it out of the reckoning. */
-export function houseHeat(habits: Habits, roomC: number): HouseHeat | null {
+function houseHeat(habits: Habits, roomC: number): HouseHeat | null {
   if (habits.temperature === 'ignore') return null;
   const dryInTheBath = habits.prewash?.kind === 'none';
   return {

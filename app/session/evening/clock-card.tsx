@@ -1,10 +1,12 @@
-import type { EveningCost } from '../../../core/chemistry/evening-cost.ts';
-import { INPUT_SHAPE } from '../../ui/fields.tsx';
-import { Button, Card, LinkButton, Notice } from '../../ui/parts.tsx';
-import type { EveningSettings } from '../../run/evening-settings.ts';
+import type { EveningCost } from '../../../core/chemistry/cost/evening-cost.ts';
+import type { EveningSettings } from '../../run/evening/evening-settings.ts';
+import { Button, LinkButton } from '../../ui/button.tsx';
+import { Card } from '../../ui/card.tsx';
+import { INPUT_SHAPE } from '../../ui/forms/fields.tsx';
+import { Notice } from '../../ui/notice.tsx';
+import { TonightForm } from '../draft/tonight-form.tsx';
 import type { ClockQuestion } from './evening-plan.server.ts';
 import { Sums } from './sums.tsx';
-import { TonightForm } from '../draft/tonight-form.tsx';
 
 /** On the two nights on which clocks are moved, a wanted time may be missing or come twice. */
 function Asked({ question, settings }: { readonly question: ClockQuestion; readonly settings: EveningSettings }) {

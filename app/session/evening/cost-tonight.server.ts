@@ -1,4 +1,4 @@
-import { eveningCost, type EveningCost } from '../../../core/chemistry/evening-cost.ts';
+import { eveningCost, type EveningCost } from '../../../core/chemistry/cost/evening-cost.ts';
 import { personsMoney } from '../../server/money.server.ts';
 import type { Tonight } from '../draft/tonight.server.ts';
 

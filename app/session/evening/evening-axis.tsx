@@ -1,8 +1,8 @@
+import type { EveningRun } from '../../../core/evening/evening.ts';
+import type { RunClock } from '../../../core/evening/session-clock.ts';
 import type { StepKind } from '../../../core/kit/kind.ts';
-import type { EveningRun } from '../../../core/schedule/evening.ts';
-import type { RunClock } from '../../../core/schedule/session-clock.ts';
-import { bathTexture } from '../../ui/bath-texture.ts';
-import { Card } from '../../ui/parts.tsx';
+import { Card } from '../../ui/card.tsx';
+import { bathTexture } from '../../ui/strip/bath-texture.ts';
 
 /** One run on the axis: when it is warmed and loaded for, and each of its baths. */
 export interface AxisRow {

@@ -1,7 +1,7 @@
 import { object, string, type InferType } from 'yup';
-import { BOTTLE_MATERIALS } from '../../../core/heat/water-bath.ts';
-import { DEFAULT_EVENING, type EveningSettings } from '../../run/evening-settings.ts';
-import { ticked, typedNumber } from '../../ui/typed.ts';
+import { BOTTLE_MATERIALS } from '../../../core/heat/bath/water-bath.ts';
+import { DEFAULT_EVENING, type EveningSettings } from '../../run/evening/evening-settings.ts';
+import { ticked, typedNumber } from '../../ui/forms/typed.ts';
 
 const between = (low: number, high: number, what: string) => {
   const sentence = `${what} is a number from ${low} to ${high}.`;

@@ -1,17 +1,17 @@
-import type { TypedRefusal } from '../draft/tonight-form.tsx';
+import { BathCard } from '../bath/bath-card.tsx';
 import { SetForTonight } from '../draft/set-for-tonight.tsx';
+import type { TypedRefusal } from '../draft/tonight-form.tsx';
 import { AnotherBatch } from '../plan/another-batch.tsx';
 import { RollsTonight } from '../plan/rolls-tonight.tsx';
 import { RunCard } from '../plan/run-card.tsx';
-import { RunsBoard } from '../plan/runs-board.tsx';
 import { useRunNumber } from '../plan/run-number.ts';
+import { RunsBoard } from '../plan/runs-board.tsx';
 import { SchoolsCard } from '../plan/schools-card.tsx';
 import { StepDetail } from '../plan/step-detail.tsx';
-import { BathCard } from './bath-card.tsx';
 import { ClockCard } from './clock-card.tsx';
-import { LessonsTonight } from './lessons-tonight.tsx';
 import { EveningAxis, plannedRows, type AxisRow } from './evening-axis.tsx';
 import type { EveningPage } from './evening-page.server.ts';
+import { LessonsTonight } from './lessons-tonight.tsx';
 
 interface EveningOnPaperProps {
   readonly page: EveningPage;

@@ -1,12 +1,12 @@
-import type { EveningBathQuestion } from '../../../core/heat/evening-bath.ts';
-import { clockOfTheEvening } from '../../../core/schedule/evening-clock.ts';
-import type { EveningAnchor, RunClock } from '../../../core/schedule/session-clock.ts';
+import type { EveningBathQuestion } from '../../../core/evening/evening-bath.ts';
+import { clockOfTheEvening } from '../../../core/evening/evening-clock.ts';
+import type { EveningAnchor, RunClock } from '../../../core/evening/session-clock.ts';
+import { clockTime, wantedTime } from '../../../core/evening/wanted-time.ts';
 import { showMinutes } from '../../../core/units/duration.ts';
-import { clockTime, wantedTime } from '../../../core/schedule/wanted-time.ts';
+import { readEvening, type EveningSettings } from '../../run/evening/evening-settings.ts';
 import { personsZone, storedSetting } from '../../server/settings.server.ts';
+import { bathOnce } from '../bath/bath-once.ts';
 import type { Tonight } from '../draft/tonight.server.ts';
-import { bathOnce } from './bath-once.ts';
-import { readEvening, type EveningSettings } from '../../run/evening-settings.ts';
 
 /** What a wanted clock time asks back, on the two nights a year on which it is not just one. */
 export type ClockQuestion =

@@ -1,5 +1,5 @@
-import type { RunClock } from '../../../core/schedule/session-clock.ts';
-import { clockTime } from '../../../core/schedule/wanted-time.ts';
+import type { RunClock } from '../../../core/evening/session-clock.ts';
+import { clockTime } from '../../../core/evening/wanted-time.ts';
 
 export interface Headline {
   readonly title: string;

@@ -1,6 +1,6 @@
 import { BookMarked } from 'lucide-react';
 import { Link } from 'react-router';
-import type { ReturningLesson } from '../../run/lessons-of-run.server.ts';
+import type { ReturningLesson } from '../../run/judging/lessons-of-run.server.ts';
 
 /** What earlier runs taught about what is planned here. */
 export function LessonsTonight({ lessons }: { readonly lessons: readonly ReturningLesson[] }) {

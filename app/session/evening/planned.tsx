@@ -1,5 +1,6 @@
 import { useSearchParams } from 'react-router';
-import { Empty, LinkButton, PageHead } from '../../ui/parts.tsx';
+import { LinkButton } from '../../ui/button.tsx';
+import { Empty, PageHead } from '../../ui/page-head.tsx';
 import type { Refusal } from '../draft/posted-change.server.ts';
 import { StartBar } from '../plan/start-bar.tsx';
 import { EveningOnPaper } from './evening-on-paper.tsx';

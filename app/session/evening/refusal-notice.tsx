@@ -1,4 +1,4 @@
-import { Notice } from '../../ui/parts.tsx';
+import { Notice } from '../../ui/notice.tsx';
 import type { Refusal } from '../draft/posted-change.server.ts';
 
 /** Why nothing was changed, and where the run is that stands in the way. */

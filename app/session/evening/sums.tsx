@@ -1,5 +1,5 @@
 import type { Spoken } from '../../../core/units/sentence.ts';
-import { useText } from '../../ui/units.ts';
+import { useText } from '../../ui/forms/units.ts';
 
 type Said = string | ({ readonly message: string } & Spoken);
 

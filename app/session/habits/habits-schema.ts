@@ -1,7 +1,7 @@
 import { object, string, type InferType } from 'yup';
 import { DRYING_H } from '../../../core/schedule/drying.ts';
-import { typedNumber } from '../../ui/typed.ts';
 import type { Habits } from '../../../core/schedule/habits.ts';
+import { typedNumber } from '../../ui/forms/typed.ts';
 
 const secondsIn = (low: number, high: number, what: string) => {
   const sentence = `${what} takes whole seconds from ${low} to ${high}.`;

@@ -7,11 +7,11 @@ process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-'))
 import { writeSetting } from '../../server/settings.server.ts';
 import { startedRuns } from '../a-session.fixture.ts';
 import { EMPTY_DRAFT } from '../draft/draft.ts';
-import { findRun, openSessionId } from '../../server/runs.server.ts';
+import { findRun, openSessionId } from '../../server/runs/runs.server.ts';
 import { writeDraft } from '../draft/tonight.server.ts';
 import { startTonight } from '../run-acts/replan.server.ts';
 import { changeComing, endEarly } from '../under-way/change.server.ts';
-import { DEFAULT_EVENING } from '../../run/evening-settings.ts';
+import { DEFAULT_EVENING } from '../../run/evening/evening-settings.ts';
 import { loader } from './calendar.ts';
 
 interface Entry {

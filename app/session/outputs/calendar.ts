@@ -1,11 +1,11 @@
-import { CAPS_WHILE_WARMING } from '../../../core/chemistry/safety-words.ts';
 import { ICalAlarmType } from 'ical-generator';
+import { CAPS_WHILE_WARMING } from '../../../core/chemistry/safety/safety-words.ts';
 import { isDeveloper } from '../../../core/kit/kind.ts';
 import { pouredAtC } from '../../../core/schedule/cues.ts';
 import { showDuration } from '../../../core/units/duration.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
-import { storedUnits } from '../../server/settings.server.ts';
 import { calendarFile, newCalendar } from '../../server/calendar-file.server.ts';
+import { storedUnits } from '../../server/settings.server.ts';
 import { whatRemains } from './what-remains.server.ts';
 
 /**

@@ -1,19 +1,19 @@
 import { ICalAlarmType } from 'ical-generator';
 import { data } from 'react-router';
-import { planEvening } from '../../../core/schedule/evening.ts';
-import { clockOfTheEvening } from '../../../core/schedule/evening-clock.ts';
-import { clockTime } from '../../../core/schedule/wanted-time.ts';
-import { readEvening } from '../../run/evening-settings.ts';
-import { nowMs } from '../../server/clock.server.ts';
+import { clockOfTheEvening } from '../../../core/evening/evening-clock.ts';
+import { planEvening } from '../../../core/evening/evening.ts';
+import { clockTime } from '../../../core/evening/wanted-time.ts';
+import { runsToCome } from '../../run/acts/effect-of-run.server.ts';
+import { readEvening } from '../../run/evening/evening-settings.ts';
+import { calendarFile, newCalendar } from '../../server/calendar-file.server.ts';
+import { nowMs } from '../../server/database/clock.server.ts';
 import { findEvening } from '../../server/evenings.server.ts';
 import { waitingRolls } from '../../server/rolls.server.ts';
-import { runsToCome } from '../../run/effect-of-run.server.ts';
 import { personsZone, storedSetting } from '../../server/settings.server.ts';
 import { eveningQuestion } from '../draft/evening-question.ts';
 import { eveningSet } from '../draft/tonight.server.ts';
 import { firstRunBath, warmingOf } from '../evening/evening-plan.server.ts';
 import { instantOf, toCome } from '../to-come/evenings-to-come.server.ts';
-import { calendarFile, newCalendar } from '../../server/calendar-file.server.ts';
 import type { Route } from './+types/evening-calendar.ts';
 
 const DAY_S = 24 * 3600;

@@ -1,18 +1,19 @@
-import { jugInWords } from '../../../core/chemistry/spent.ts';
 import { Printer } from 'lucide-react';
+import { jugInWords } from '../../../core/chemistry/safety/spent.ts';
+import { clockTime } from '../../../core/evening/wanted-time.ts';
 import { isDeveloper, isWater } from '../../../core/kit/kind.ts';
-import type { PlannedStep } from '../../../core/schedule/plan.ts';
 import { beatLabel } from '../../../core/schedule/cues.ts';
+import { pouredAtC } from '../../../core/schedule/cues.ts';
+import type { PlannedStep } from '../../../core/schedule/plan.ts';
 import { showDuration } from '../../../core/units/duration.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
-import { pouredAtC } from '../../../core/schedule/cues.ts';
-import { clockTime } from '../../../core/schedule/wanted-time.ts';
-import { nowMs, shownInstant } from '../../server/clock.server.ts';
+import { nowMs, shownInstant } from '../../server/database/clock.server.ts';
 import { personsZone } from '../../server/settings.server.ts';
-import { bathTexture } from '../../ui/bath-texture.ts';
-import { Button, Empty, LinkButton } from '../../ui/parts.tsx';
+import { Button, LinkButton } from '../../ui/button.tsx';
+import { useText, useUnits } from '../../ui/forms/units.ts';
+import { Empty } from '../../ui/page-head.tsx';
 import { rollRange } from '../../ui/roll-range.ts';
-import { useText, useUnits } from '../../ui/units.ts';
+import { bathTexture } from '../../ui/strip/bath-texture.ts';
 import type { Route } from './+types/wall-sheet.ts';
 import { whatRemains } from './what-remains.server.ts';
 

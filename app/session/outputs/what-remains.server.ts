@@ -1,18 +1,18 @@
-import { lowerFirst } from '../../../core/units/first-letter.ts';
-import type { PlannedStep } from '../../../core/schedule/plan.ts';
-import type { RunClock } from '../../../core/schedule/session-clock.ts';
-import type { TankMethod } from '../../../core/schedule/tank.ts';
-import type { Advice } from '../../../core/schedule/plan.ts';
 import type { Warning } from '../../../core/answer.ts';
-import { eveningUnderWay } from '../../run/evening-under-way.server.ts';
-import { nowMs, shownInstant } from '../../server/clock.server.ts';
-import { openSessionId, sessionStartedAtMs } from '../../server/runs.server.ts';
+import type { RunClock } from '../../../core/evening/session-clock.ts';
+import type { TankMethod } from '../../../core/heat/tank/tank.ts';
+import type { PlannedStep } from '../../../core/schedule/plan.ts';
+import type { Advice } from '../../../core/schedule/plan.ts';
+import { lowerFirst } from '../../../core/units/first-letter.ts';
+import { eveningUnderWay } from '../../run/evening/evening-under-way.server.ts';
+import { nowMs, shownInstant } from '../../server/database/clock.server.ts';
+import { openSessionId, sessionStartedAtMs } from '../../server/runs/runs.server.ts';
 import { tonight } from '../draft/tonight.server.ts';
 import { eveningPlan } from '../evening/evening-plan.server.ts';
 import { runTitle } from '../plan/run-title.ts';
 
 /** A run as it is printed or put into a calendar. */
-export interface RemainingRun {
+interface RemainingRun {
   /** Counted from 1 in its evening, runs done among them. */
   readonly n: number;
   readonly title: string;

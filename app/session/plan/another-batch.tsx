@@ -1,12 +1,12 @@
-import type { EveningInShort } from '../../../core/schedule/another-batch.ts';
+import type { EveningInShort } from '../../../core/evening/another-batch.ts';
 import { showDuration, showMinutes } from '../../../core/units/duration.ts';
-import { useText } from '../../ui/units.ts';
-import { Card } from '../../ui/parts.tsx';
-import { useWorkerAnswer } from '../../ui/use-worker-answer.ts';
+import { Card } from '../../ui/card.tsx';
+import { useText } from '../../ui/forms/units.ts';
+import { useWorkerAnswer } from '../../ui/screen/use-worker-answer.ts';
 import type { AnotherBatchQuestion } from '../../workers/another-batch.worker.ts';
 import { eveningQuestion } from '../draft/evening-question.ts';
-import type { EveningPage as TonightData } from '../evening/evening-page.server.ts';
 import { TonightForm } from '../draft/tonight-form.tsx';
+import type { EveningPage as TonightData } from '../evening/evening-page.server.ts';
 
 /** The same rolls through every batch the shelf could use, worked out beside the page, so that a choice is made with open eyes. */
 export function AnotherBatch({ tonight }: { readonly tonight: TonightData }) {

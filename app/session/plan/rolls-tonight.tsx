@@ -1,7 +1,8 @@
 import { Link } from 'react-router';
-import { Button, Card } from '../../ui/parts.tsx';
-import type { EveningPage as TonightData } from '../evening/evening-page.server.ts';
+import { Button } from '../../ui/button.tsx';
+import { Card } from '../../ui/card.tsx';
 import { TonightForm } from '../draft/tonight-form.tsx';
+import type { EveningPage as TonightData } from '../evening/evening-page.server.ts';
 
 /** Rolls that wait but are not in a run tonight, each with its reason and the way in. */
 export function RollsTonight({ tonight, goesOn }: { readonly tonight: TonightData; readonly goesOn: boolean }) {

@@ -1,23 +1,25 @@
 import { useDroppable } from '@dnd-kit/core';
 import { Link } from 'react-router';
-import type { Process } from '../../../core/film/process.ts';
-import type { ArrangedRun, EveningRun } from '../../../core/schedule/evening.ts';
-import { suitsFilm, TREATMENT_ADVICE, TREATMENTS, type Treatment } from '../../../core/schedule/treatment.ts';
-import { showDuration, showMinutes } from '../../../core/units/duration.ts';
 import type { Fault } from '../../../core/answer.ts';
-import { showTemperature } from '../../../core/units/temperature.ts';
-import { useText, useUnits } from '../../ui/units.ts';
-import { TankTrace } from './tank-trace.tsx';
 import { RULE_OF_WARNING } from '../../../core/beginner/rules.ts';
-import { Card, Notice, Why } from '../../ui/parts.tsx';
+import type { ArrangedRun, EveningRun } from '../../../core/evening/evening.ts';
+import type { Process } from '../../../core/film/process.ts';
+import { suitsFilm, TREATMENT_ADVICE, TREATMENTS, type Treatment } from '../../../core/film/treatment.ts';
+import { showDuration, showMinutes } from '../../../core/units/duration.ts';
+import { showTemperature } from '../../../core/units/temperature.ts';
+import { Card } from '../../ui/card.tsx';
+import { useText, useUnits } from '../../ui/forms/units.ts';
+import { Notice } from '../../ui/notice.tsx';
 import { rollRange } from '../../ui/roll-range.ts';
-import { Strip } from '../../ui/strip.tsx';
+import { Strip } from '../../ui/strip/strip.tsx';
+import { Why } from '../../ui/working.tsx';
+import { TonightForm } from '../draft/tonight-form.tsx';
+import type { EveningPage as TonightData } from '../evening/evening-page.server.ts';
 import { RollChip } from './roll-chip.tsx';
+import { MoveRoll, PushSelect, Reorder, TankSelect, TreatmentSelect } from './run-changes.tsx';
 import { useRunNumber } from './run-number.ts';
 import { runTitle } from './run-title.ts';
-import { TonightForm } from '../draft/tonight-form.tsx';
-import { MoveRoll, PushSelect, Reorder, TankSelect, TreatmentSelect } from './run-changes.tsx';
-import type { EveningPage as TonightData } from '../evening/evening-page.server.ts';
+import { TankTrace } from './tank-trace.tsx';
 
 interface RunCardProps {
   readonly index: number;

@@ -1,11 +1,11 @@
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useSubmit } from 'react-router';
-import type { ArrangedRun, EveningRun } from '../../../core/schedule/evening.ts';
-import { TREATMENT_ADVICE, type Treatment } from '../../../core/schedule/treatment.ts';
+import type { ArrangedRun, EveningRun } from '../../../core/evening/evening.ts';
+import { TREATMENT_ADVICE, type Treatment } from '../../../core/film/treatment.ts';
 import { nearestThird, showStops } from '../../../core/units/exposure.ts';
-import { useRunNumber } from './run-number.ts';
 import { TonightForm, useTonightAction } from '../draft/tonight-form.tsx';
 import type { EveningPage as TonightData } from '../evening/evening-page.server.ts';
+import { useRunNumber } from './run-number.ts';
 
 const SMALL = 'min-h-9 rounded border border-[#8aa39e] bg-white px-2 text-sm';
 const PUSHES = [-2, -1, -2 / 3, -1 / 3, 0, 1 / 3, 2 / 3, 1, 4 / 3, 5 / 3, 2, 3];

@@ -1,6 +1,6 @@
-import type { EveningRun } from '../../../core/schedule/evening.ts';
+import type { EveningRun } from '../../../core/evening/evening.ts';
 import { formatById } from '../../../core/film/format.ts';
-import { TREATMENT_ADVICE } from '../../../core/schedule/treatment.ts';
+import { TREATMENT_ADVICE } from '../../../core/film/treatment.ts';
 import { showStops } from '../../../core/units/exposure.ts';
 import type { Roll } from '../../server/rolls.server.ts';
 

@@ -14,9 +14,9 @@ import {
 } from '@dnd-kit/core';
 import { createContext, useId, useState, type ReactNode } from 'react';
 import { useSubmit } from 'react-router';
-import type { ArrangedRun, EveningRun } from '../../../core/schedule/evening.ts';
-import { useRunNumber } from './run-number.ts';
+import type { ArrangedRun, EveningRun } from '../../../core/evening/evening.ts';
 import { useTonightAction } from '../draft/tonight-form.tsx';
+import { useRunNumber } from './run-number.ts';
 
 /** What the finger is over counts; moved by keys, what the roll lies on. */
 const underPointer: CollisionDetection = (drag) => {

@@ -1,10 +1,10 @@
 import { showDuration } from '../../../core/units/duration.ts';
-import { Card } from '../../ui/parts.tsx';
 import { showTemperature } from '../../../core/units/temperature.ts';
-import { useUnits } from '../../ui/units.ts';
+import { Card } from '../../ui/card.tsx';
+import { useUnits } from '../../ui/forms/units.ts';
+import { TonightForm } from '../draft/tonight-form.tsx';
 import { useRunNumber } from './run-number.ts';
 import type { SchoolRow } from './schools.ts';
-import { TonightForm } from '../draft/tonight-form.tsx';
 
 const isHeat = (row: SchoolRow) => row.school === 'wait-longer' || row.school === 'pour-warmer';
 

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 
 process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'test.db');
 
-import { storeBatch, storeRoll, storeTank } from '../../server/a-shelf.fixture.ts';
+import { storeBatch, storeRoll, storeTank } from '../../server/shelf/a-shelf.fixture.ts';
 import { writeSetting } from '../../server/settings.server.ts';
 import { EMPTY_DRAFT, type Draft } from '../draft/draft.ts';
 import { tonight, writeDraft } from '../draft/tonight.server.ts';

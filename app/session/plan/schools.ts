@@ -1,11 +1,11 @@
+import type { EveningRun } from '../../../core/evening/evening.ts';
+import { tankHeatSetting } from '../../../core/heat/tank/tank-heat-setting.ts';
+import type { HeatSchool } from '../../../core/heat/tank/tank-through-the-run.ts';
 import { isDeveloper } from '../../../core/kit/kind.ts';
 import type { Kit } from '../../../core/kit/kit.ts';
-import type { EveningRun } from '../../../core/schedule/evening.ts';
 import { planRun } from '../../../core/schedule/plan.ts';
 import type { WearSchool } from '../../../core/timing/roll-number.ts';
 import { pushedByRuleOfThumb, type PushSchool } from '../../../core/timing/rule-of-thumb.ts';
-import { tankHeatSetting } from '../../../core/heat/tank-heat-setting.ts';
-import type { HeatSchool } from '../../../core/heat/tank-through-the-run.ts';
 import { marginsOn } from '../draft/draft.ts';
 import type { Tonight } from '../draft/tonight.server.ts';
 

@@ -1,6 +1,7 @@
 import { Form } from 'react-router';
-import type { Evening } from '../../../core/schedule/evening.ts';
-import { Button, Notice } from '../../ui/parts.tsx';
+import type { Evening } from '../../../core/evening/evening.ts';
+import { Button } from '../../ui/button.tsx';
+import { Notice } from '../../ui/notice.tsx';
 
 /** The page's one filled button: to the Bench. */
 export function StartBar({ evening }: { readonly evening: Evening }) {

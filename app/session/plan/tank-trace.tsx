@@ -1,7 +1,7 @@
-import type { Plan } from '../../../core/schedule/plan.ts';
 import { isFinal } from '../../../core/kit/kind.ts';
+import type { Plan } from '../../../core/schedule/plan.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
-import { useUnits } from '../../ui/units.ts';
+import { useUnits } from '../../ui/forms/units.ts';
 
 const WIDTH = 600;
 const HEIGHT = 44;

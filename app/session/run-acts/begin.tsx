@@ -1,13 +1,16 @@
 import { data, Form, redirectDocument } from 'react-router';
-import { runTrouble } from '../../run/evening-under-way.server.ts';
-import { findBatch, listBatches } from '../../server/batches.server.ts';
-import { findRun } from '../../server/runs.server.ts';
+import { runTrouble } from '../../run/evening/evening-under-way.server.ts';
+import { findRun } from '../../server/runs/runs.server.ts';
+import { findBatch, listBatches } from '../../server/shelf/batches.server.ts';
 import { ActPage } from '../../ui/act-page.tsx';
-import { textOf } from '../../ui/form.ts';
-import { Button, Card, LinkButton, Notice } from '../../ui/parts.tsx';
+import { Button, LinkButton } from '../../ui/button.tsx';
+import { Card } from '../../ui/card.tsx';
+import { textOf } from '../../ui/forms/form.ts';
+import { postedForm } from '../../ui/forms/posted-form.ts';
+import { Notice } from '../../ui/notice.tsx';
+import { refusalOf } from '../draft/posted-change.server.ts';
 import { beginComing, changeComing } from '../under-way/change.server.ts';
 import type { Route } from './+types/begin.ts';
-import { refusalOf } from '../draft/posted-change.server.ts';
 import { toTheBench } from './to-the-bench.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'A run to the Bench · Steady Reel' }];
@@ -39,7 +42,7 @@ export function loader({ params, context }: Route.LoaderArgs) {
 
 /** Takes a waiting run to the Bench, whoever's page has the button; poured from another batch where that is asked for. */
 export async function action({ request, params }: Route.ActionArgs) {
-  const form = await request.formData().catch(() => new FormData());
+  const form = await postedForm(request).catch(() => new FormData());
   const batchId = textOf(form, 'batchId');
   const run = findRun(params.runId);
   if (batchId && run?.state === 'queued') {

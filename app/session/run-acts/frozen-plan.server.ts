@@ -1,7 +1,7 @@
+import { tankHeatSetting } from '../../../core/heat/tank/tank-heat-setting.ts';
+import { frozenPlan } from '../../../core/run/plan/frozen-plan.ts';
 import { upperFirst } from '../../../core/units/first-letter.ts';
-import { tankHeatSetting } from '../../../core/heat/tank-heat-setting.ts';
-import { frozenPlan } from '../../../core/run/frozen-plan.ts';
-import type { RunToStart } from '../../run/session-start.server.ts';
+import type { RunToStart } from '../../run/evening/session-start.server.ts';
 import type { Tonight } from '../draft/tonight.server.ts';
 import { runTitle } from '../plan/run-title.ts';
 

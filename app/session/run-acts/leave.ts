@@ -1,6 +1,6 @@
 import { data, redirect } from 'react-router';
-import { backToThePlan } from './replan.server.ts';
 import type { Route } from './+types/leave.ts';
+import { backToThePlan } from './replan.server.ts';
 
 /** Takes what has not begun off a session, to be planned again. */
 export function action({ params }: Route.ActionArgs) {

@@ -1,19 +1,19 @@
 import { nanoid } from 'nanoid';
-import { AGAIN, type Again } from '../../../core/inspection/cause.ts';
-import { frozenPlan } from '../../../core/run/frozen-plan.ts';
-import { repairPlan } from '../../../core/run/repair.ts';
+import { batchState } from '../../../core/evening/evening.ts';
+import { frozenPlan } from '../../../core/run/plan/frozen-plan.ts';
+import { AGAIN, type Again } from '../../../core/run/plan/repair.ts';
+import { repairPlan } from '../../../core/run/plan/repair.ts';
 import { bottlesInTheWay, pouredBaths } from '../../../core/schedule/bottles-in-run.ts';
-import { batchState } from '../../../core/schedule/evening.ts';
 import { planRun } from '../../../core/schedule/plan.ts';
-import { announceRun } from '../../run/live-runs.server.ts';
-import type { Started } from '../../run/session-start.server.ts';
-import { findBatch } from '../../server/batches.server.ts';
-import { nowMs, today } from '../../server/clock.server.ts';
-import { inTransaction } from '../../server/database.server.ts';
+import { announceRun } from '../../run/acts/live-runs.server.ts';
+import type { Started } from '../../run/evening/session-start.server.ts';
+import { usualHabits } from '../../run/evening/usual-habits.server.ts';
+import { nowMs, today } from '../../server/database/clock.server.ts';
+import { inTransaction } from '../../server/database/database.server.ts';
 import { findRoll } from '../../server/rolls.server.ts';
-import { findRun, insertRun, insertSession, liveRun } from '../../server/runs.server.ts';
-import { listTanks } from '../../server/tanks.server.ts';
-import { usualHabits } from '../../run/usual-habits.server.ts';
+import { findRun, insertRun, insertSession, liveRun } from '../../server/runs/runs.server.ts';
+import { findBatch } from '../../server/shelf/batches.server.ts';
+import { listTanks } from '../../server/shelf/tanks.server.ts';
 
 /** What a repair goes over again, from a form; names that are none are passed over. */
 export function againOf(names: readonly unknown[]): Again[] {

@@ -1,14 +1,14 @@
-import { inTransaction } from '../../server/database.server.ts';
-import { findBatch } from '../../server/batches.server.ts';
+import { announceRun } from '../../run/acts/live-runs.server.ts';
+import { stateOfRun } from '../../run/acts/run-state.server.ts';
+import { startSession, type Started } from '../../run/evening/session-start.server.ts';
+import { inTransaction } from '../../server/database/database.server.ts';
 import { findRoll, rollsOfRun, setRollState } from '../../server/rolls.server.ts';
-import { announceRun } from '../../run/live-runs.server.ts';
-import { stateOfRun } from '../../run/run-state.server.ts';
-import { startSession, type Started } from '../../run/session-start.server.ts';
-import { draftOfSession, findRun, runsOfSession, setRunState, type Run } from '../../server/runs.server.ts';
+import { draftOfSession, findRun, runsOfSession, setRunState, type Run } from '../../server/runs/runs.server.ts';
+import { findBatch } from '../../server/shelf/batches.server.ts';
 import { readDraftDocument, type Draft } from '../draft/draft.ts';
 import { readDraft, tonight, writeDraft } from '../draft/tonight.server.ts';
-import { Refused } from './refused.ts';
 import { frozenRuns } from './frozen-plan.server.ts';
+import { Refused } from './refused.ts';
 
 /** What outlasts an evening: which batches and tanks are in use, how warm they are run, and a person's own margins. */
 export function keepForNextTime({ temperaturesC, batchIds, tankIds, own }: Draft): void {

@@ -1,5 +1,5 @@
 import { data, redirectDocument } from 'react-router';
-import type { Started } from '../../run/session-start.server.ts';
+import type { Started } from '../../run/evening/session-start.server.ts';
 import { refusalOf } from '../draft/posted-change.server.ts';
 
 /** A run that was started is shown; one that was not says why, and where the one is that stands in its way. */

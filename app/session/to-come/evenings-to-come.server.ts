@@ -1,6 +1,6 @@
 import { TZDate } from '@date-fns/tz';
 import { parseISO } from 'date-fns';
-import { dayOf, stillArranged } from '../../run/reserved-rolls.server.ts';
+import { dayOf, stillArranged } from '../../run/evening/reserved-rolls.server.ts';
 import { keptEvenings, type KeptEvening } from '../../server/evenings.server.ts';
 import { waitingRolls, type Roll } from '../../server/rolls.server.ts';
 import { personsZone } from '../../server/settings.server.ts';

@@ -1,6 +1,6 @@
 import { isValid, parseISO } from 'date-fns';
 import { object, string } from 'yup';
-import { typedName } from '../../ui/typed.ts';
+import { typedName } from '../../ui/forms/typed.ts';
 
 const DAY = 'Give the day, such as 2026-11-28.';
 const TIME = 'A clock time such as 19:30.';

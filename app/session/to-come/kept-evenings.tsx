@@ -1,5 +1,6 @@
 import { Form } from 'react-router';
-import { Button, Card, LinkButton } from '../../ui/parts.tsx';
+import { Button, LinkButton } from '../../ui/button.tsx';
+import { Card } from '../../ui/card.tsx';
 import type { EveningToCome } from './evenings-to-come.server.ts';
 
 const counted = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`;

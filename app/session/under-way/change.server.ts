@@ -1,15 +1,17 @@
-import { shareOfBatch } from '../../../core/chemistry/effect.ts';
-import { brokenRules, planEvening, type ArrangedRun, type EveningRoll } from '../../../core/schedule/evening.ts';
-import { whatMoved, type ComingRun } from '../../../core/schedule/what-moved.ts';
-import { clockTime } from '../../../core/schedule/wanted-time.ts';
 import { nanoid } from 'nanoid';
-import { eveningUnderWay } from '../../run/evening-under-way.server.ts';
-import { beginRun, type Started } from '../../run/session-start.server.ts';
-import { effectOnBottles } from '../../run/effect-of-run.server.ts';
-import { recordEvent } from '../../run/run-log.server.ts';
-import { announceRun } from '../../run/live-runs.server.ts';
-import { nowMs } from '../../server/clock.server.ts';
-import { inTransaction } from '../../server/database.server.ts';
+import { shareOfBatch } from '../../../core/chemistry/ledger/effect.ts';
+import { brokenRules, planEvening, type ArrangedRun, type EveningRoll } from '../../../core/evening/evening.ts';
+import { clockTime } from '../../../core/evening/wanted-time.ts';
+import { whatMoved, type ComingRun } from '../../../core/evening/what-moved.ts';
+import type { Habits } from '../../../core/schedule/habits.ts';
+import { effectOnBottles } from '../../run/acts/effect-of-run.server.ts';
+import { announceRun } from '../../run/acts/live-runs.server.ts';
+import { recordEvent } from '../../run/acts/run-log.server.ts';
+import { eveningUnderWay } from '../../run/evening/evening-under-way.server.ts';
+import { beginRun, type Started } from '../../run/evening/session-start.server.ts';
+import { usualHabits } from '../../run/evening/usual-habits.server.ts';
+import { nowMs } from '../../server/database/clock.server.ts';
+import { inTransaction } from '../../server/database/database.server.ts';
 import { findRoll, rollsOfRun, setRollState } from '../../server/rolls.server.ts';
 import {
   findRun,
@@ -21,15 +23,13 @@ import {
   undoOfSession,
   writeSession,
   type Run,
-} from '../../server/runs.server.ts';
+} from '../../server/runs/runs.server.ts';
 import { personsZone } from '../../server/settings.server.ts';
-import type { Habits } from '../../../core/schedule/habits.ts';
 import { readDraftDocument, withChange, type Draft, type DraftChange } from '../draft/draft.ts';
 import { eveningQuestion, rollsTonight } from '../draft/evening-question.ts';
-import { usualHabits } from '../../run/usual-habits.server.ts';
 import { readDraft, writeDraft } from '../draft/tonight.server.ts';
-import { Refused } from '../run-acts/refused.ts';
 import { frozenRuns } from '../run-acts/frozen-plan.server.ts';
+import { Refused } from '../run-acts/refused.ts';
 import { comingDraft, comingSet, queuedOf } from './coming.server.ts';
 
 /** What a change to an evening that goes on did, or why it did nothing. */

@@ -1,6 +1,6 @@
 import { data } from 'react-router';
-import { liveRunTitle } from '../../server/runs.server.ts';
-import { textOf } from '../../ui/form.ts';
+import { liveRunTitle } from '../../server/runs/runs.server.ts';
+import { textOf } from '../../ui/forms/form.ts';
 import { changedEvening } from '../draft/paper-action.server.ts';
 import { postedChange, refusalOf } from '../draft/posted-change.server.ts';
 import { changeComing, endEarly, undoComing, type Changed } from './change.server.ts';

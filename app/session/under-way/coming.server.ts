@@ -1,9 +1,9 @@
-import type { EveningRun } from '../../../core/schedule/evening.ts';
+import type { EveningRun } from '../../../core/evening/evening.ts';
 import { pouredAtC } from '../../../core/schedule/cues.ts';
+import { runsToCome } from '../../run/acts/effect-of-run.server.ts';
+import { whileUnchanged } from '../../server/database/unchanged.server.ts';
 import { rollsOfRun, waitingRolls, type Roll } from '../../server/rolls.server.ts';
-import { draftOfSession, runsOfSession, undoOfSession, type Run } from '../../server/runs.server.ts';
-import { runsToCome } from '../../run/effect-of-run.server.ts';
-import { whileUnchanged } from '../../server/unchanged.server.ts';
+import { draftOfSession, runsOfSession, undoOfSession, type Run } from '../../server/runs/runs.server.ts';
 import { readDraftDocument, type Draft } from '../draft/draft.ts';
 import { batchesTonight, eveningSet, type Tonight } from '../draft/tonight.server.ts';
 

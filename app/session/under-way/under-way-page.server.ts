@@ -1,11 +1,11 @@
-import { clockTime } from '../../../core/schedule/wanted-time.ts';
-import { toDoInWords } from '../../../core/schedule/whats-next.ts';
-import { bathByC } from '../../../core/heat/bath-by.ts';
-import type { EveningBathQuestion } from '../../../core/heat/evening-bath.ts';
-import type { EveningUnderWay } from '../../run/evening-under-way.server.ts';
-import { clockSpeed } from '../../server/clock.server.ts';
+import type { EveningBathQuestion } from '../../../core/evening/evening-bath.ts';
+import { clockTime } from '../../../core/evening/wanted-time.ts';
+import { toDoInWords } from '../../../core/evening/whats-next.ts';
+import { bathByC } from '../../../core/heat/bath/bath-by.ts';
+import type { EveningUnderWay } from '../../run/evening/evening-under-way.server.ts';
+import { clockSpeed } from '../../server/database/clock.server.ts';
 import { personsZone } from '../../server/settings.server.ts';
-import { bathOnce } from '../evening/bath-once.ts';
+import { bathOnce } from '../bath/bath-once.ts';
 import { clockTicks } from '../evening/headline.ts';
 
 export type UnderWayPage = ReturnType<typeof underWayPage>;

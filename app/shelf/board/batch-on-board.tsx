@@ -1,10 +1,10 @@
 import type { ReactNode } from 'react';
 import { Form, Link } from 'react-router';
-import type { ShelfAct, WhatFollows } from '../../../core/chemistry/what-follows.ts';
+import type { ShelfAct, WhatFollows } from '../../../core/chemistry/ledger/what-follows.ts';
 import { shortDay } from '../../../core/units/day.ts';
 import { showVolume } from '../../../core/units/volume.ts';
-import { Card } from '../../ui/parts.tsx';
-import { useUnits } from '../../ui/units.ts';
+import { Card } from '../../ui/card.tsx';
+import { useUnits } from '../../ui/forms/units.ts';
 import { Bottles, type BottleView } from './bottle-on-board.tsx';
 import { Ladder, shown } from './ladder.tsx';
 import { lifeLine, type LifeMark } from './life-line.ts';

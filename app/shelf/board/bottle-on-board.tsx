@@ -2,7 +2,7 @@ import { Link } from 'react-router';
 import type { BathKind } from '../../../core/kit/kind.ts';
 import { longDay, shortDay } from '../../../core/units/day.ts';
 import { figureOfVolume, showVolume } from '../../../core/units/volume.ts';
-import { useUnits } from '../../ui/units.ts';
+import { useUnits } from '../../ui/forms/units.ts';
 import { BottleDrawing } from './bottle-drawing.tsx';
 
 export interface BottleView {

@@ -1,6 +1,6 @@
-import { dayAndYear, shortDay } from '../../../core/units/day.ts';
 import { Link } from 'react-router';
-import { Card } from '../../ui/parts.tsx';
+import { dayAndYear, shortDay } from '../../../core/units/day.ts';
+import { Card } from '../../ui/card.tsx';
 import type { ShelfPage } from './shelf-page.server.ts';
 
 /** Kits as they were bought, sealed or opened. */

@@ -1,4 +1,4 @@
-import { LinkButton } from '../../ui/parts.tsx';
+import { LinkButton } from '../../ui/button.tsx';
 import { BottleDrawing } from './bottle-drawing.tsx';
 import { Ladder } from './ladder.tsx';
 

@@ -1,8 +1,10 @@
 import { Link } from 'react-router';
 import { showTemperatureChange } from '../../../core/units/temperature.ts';
 import { showVolume } from '../../../core/units/volume.ts';
-import { Card, Empty, LinkButton } from '../../ui/parts.tsx';
-import { useUnits } from '../../ui/units.ts';
+import { LinkButton } from '../../ui/button.tsx';
+import { Card } from '../../ui/card.tsx';
+import { useUnits } from '../../ui/forms/units.ts';
+import { Empty } from '../../ui/page-head.tsx';
 import type { ShelfPage } from './shelf-page.server.ts';
 
 /** What is used with the bottles: kits as their leaflets say, tanks and thermometers. */

@@ -1,9 +1,9 @@
-import { shortDay } from '../../../core/units/day.ts';
 import { Link } from 'react-router';
-import { JUG_WORDS } from '../../../core/chemistry/spent.ts';
+import { JUG_WORDS } from '../../../core/chemistry/safety/spent.ts';
+import { shortDay } from '../../../core/units/day.ts';
 import { showVolume } from '../../../core/units/volume.ts';
-import { Card } from '../../ui/parts.tsx';
-import { useUnits } from '../../ui/units.ts';
+import { Card } from '../../ui/card.tsx';
+import { useUnits } from '../../ui/forms/units.ts';
 import type { ShelfPage } from './shelf-page.server.ts';
 
 /** Spent solution in its jugs, until it is taken away. */

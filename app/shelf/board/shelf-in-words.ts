@@ -1,5 +1,5 @@
+import { A_ROLL_LOST } from '../../../core/chemistry/ledger/what-follows.ts';
 import { lowerFirst, upperFirst } from '../../../core/units/first-letter.ts';
-import { A_ROLL_LOST } from '../../../core/chemistry/what-follows.ts';
 import type { BatchView } from './batch-on-board.tsx';
 
 const WORDS = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine', 'Ten', 'Eleven', 'Twelve'];

@@ -1,22 +1,22 @@
+import { boxUseBy, makesStillMl } from '../../../core/chemistry/ledger/box.ts';
+import { supplyOf } from '../../../core/chemistry/life/pace.ts';
+import { shelfToDo } from '../../../core/chemistry/life/shelf-to-do.ts';
+import { capacityOfVolume, rollsLeft } from '../../../core/kit/capacity.ts';
 import { lowerFirst } from '../../../core/units/first-letter.ts';
-import { boxUseBy, makesStillMl } from '../../../core/chemistry/box.ts';
-import { capacityOfVolume, rollsLeft } from '../../../core/chemistry/capacity.ts';
-import { supplyOf } from '../../../core/chemistry/pace.ts';
-import { shelfToDo } from '../../../core/chemistry/shelf-to-do.ts';
-import { batchesPutAway, bottlesApart, listBatches, type BatchWithKit } from '../../server/batches.server.ts';
-import { listBoxes, type BoxOnShelf } from '../../server/boxes.server.ts';
-import type { ShelfBottle } from '../../server/bottles.server.ts';
-import { today } from '../../server/clock.server.ts';
-import { jugsNow } from '../../server/jugs.server.ts';
-import { listKits } from '../../server/kits.server.ts';
-import { livesOf, type Lives } from '../../server/lives.server.ts';
-import { openMixings } from '../../server/mixings.server.ts';
-import { runsToCome } from '../../run/effect-of-run.server.ts';
-import { listTanks } from '../../server/tanks.server.ts';
-import { listThermometers } from '../../server/thermometers.server.ts';
-import { whileUnchanged } from '../../server/unchanged.server.ts';
-import { signalsOfBatch } from '../../run/strip-chart.server.ts';
-import { reservedRolls } from '../../run/reserved-rolls.server.ts';
+import { runsToCome } from '../../run/acts/effect-of-run.server.ts';
+import { reservedRolls } from '../../run/evening/reserved-rolls.server.ts';
+import { signalsOfBatch } from '../../run/judging/strip-chart.server.ts';
+import { today } from '../../server/database/clock.server.ts';
+import { whileUnchanged } from '../../server/database/unchanged.server.ts';
+import { livesOf, type Lives } from '../../server/runs/lives.server.ts';
+import { batchesPutAway, bottlesApart, listBatches, type BatchWithKit } from '../../server/shelf/batches.server.ts';
+import type { ShelfBottle } from '../../server/shelf/bottles.server.ts';
+import { listBoxes, type BoxOnShelf } from '../../server/shelf/boxes.server.ts';
+import { jugsNow } from '../../server/shelf/jugs.server.ts';
+import { listKits } from '../../server/shelf/kits.server.ts';
+import { openMixings } from '../../server/shelf/mixings.server.ts';
+import { listTanks } from '../../server/shelf/tanks.server.ts';
+import { listThermometers } from '../../server/shelf/thermometers.server.ts';
 import type { BatchView } from './batch-on-board.tsx';
 import type { BottleView } from './bottle-on-board.tsx';
 
@@ -126,7 +126,7 @@ function supplies(batches: readonly BatchWithKit[], { paces, lives }: Lives, box
   );
 }
 
-export function bottleView(bottle: ShelfBottle): BottleView {
+function bottleView(bottle: ShelfBottle): BottleView {
   const { number, code, name, kind, mlLeft, volumeMl, goodUntil, standing, emptied } = bottle;
   return { id: bottle.id, number, code, name, kind, mlLeft, volumeMl, goodUntil, standing, emptied };
 }

@@ -1,7 +1,7 @@
-import { shortDay } from '../../../core/units/day.ts';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
-import type { NamedBottle, ShelfToDo } from '../../../core/chemistry/shelf-to-do.ts';
+import type { NamedBottle, ShelfToDo } from '../../../core/chemistry/life/shelf-to-do.ts';
+import { shortDay } from '../../../core/units/day.ts';
 
 /** Use, test, pour away, buy: what somebody who comes back to the shelf wants to know first. */
 export function ToDo({ toDo }: { readonly toDo: ShelfToDo }) {

@@ -1,14 +1,15 @@
 import { getFormProps, type SubmissionResult } from '@conform-to/react';
 import { useState, type ReactNode } from 'react';
 import { Form } from 'react-router';
-import { STORAGE, type Storage } from '../../../core/chemistry/bottle.ts';
-import { ASKS_HOW_LONG, ASKS_HOW_MUCH, INCIDENT_WORDS } from '../../../core/chemistry/incident-words.ts';
-import { INCIDENTS, type Incident } from '../../../core/chemistry/standing.ts';
-import type { ShelfBottle } from '../../server/bottles.server.ts';
-import { FormErrors, SelectField, TextArea, TextField } from '../../ui/fields.tsx';
-import { useCheckedForm } from '../../ui/form.ts';
-import { Button, Card } from '../../ui/parts.tsx';
-import { useUnits } from '../../ui/units.ts';
+import { STORAGE, type Storage } from '../../../core/chemistry/ledger/bottle.ts';
+import { ASKS_HOW_LONG, ASKS_HOW_MUCH, INCIDENT_WORDS } from '../../../core/chemistry/ledger/incident-words.ts';
+import { INCIDENTS, type Incident } from '../../../core/chemistry/ledger/standing.ts';
+import type { ShelfBottle } from '../../server/shelf/bottles.server.ts';
+import { Button } from '../../ui/button.tsx';
+import { Card } from '../../ui/card.tsx';
+import { FormErrors, SelectField, TextArea, TextField } from '../../ui/forms/fields.tsx';
+import { useCheckedForm } from '../../ui/forms/form.ts';
+import { useUnits } from '../../ui/forms/units.ts';
 import { AMOUNT_WORDS, AMOUNTS, amountSchema, incidentSchema, STORAGE_WORDS, writtenSchema } from './entry-schemas.ts';
 
 /** A form that is opened when it is needed; one that was refused stands open. */

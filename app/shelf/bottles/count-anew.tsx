@@ -1,8 +1,9 @@
 import { getFormProps, type SubmissionResult } from '@conform-to/react';
 import { Form } from 'react-router';
-import { FormErrors, TextField } from '../../ui/fields.tsx';
-import { useCheckedForm } from '../../ui/form.ts';
-import { Button, Card } from '../../ui/parts.tsx';
+import { Button } from '../../ui/button.tsx';
+import { Card } from '../../ui/card.tsx';
+import { FormErrors, TextField } from '../../ui/forms/fields.tsx';
+import { useCheckedForm } from '../../ui/forms/form.ts';
 import { countSchema } from './entry-schemas.ts';
 
 /** What a person counts differently from the book: an act of its own, with why, that can be taken back. */

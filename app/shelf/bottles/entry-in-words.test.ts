@@ -1,10 +1,10 @@
-import { runThrough } from '../../../core/chemistry/a-run-entry.fixture.ts';
-import type { BottleEntry, RunEntry } from '../../../core/chemistry/bottle.ts';
-import { hazardSentence, SAFETY } from '../../../core/chemistry/safety-words.ts';
-import { INCIDENTS } from '../../../core/chemistry/standing.ts';
+import { runThrough } from '../../../core/chemistry/ledger/a-run-entry.fixture.ts';
+import type { BottleEntry, RunEntry } from '../../../core/chemistry/ledger/bottle.ts';
+import { INCIDENTS } from '../../../core/chemistry/ledger/standing.ts';
+import { hazardSentence, SAFETY } from '../../../core/chemistry/safety/safety-words.ts';
 import { BATH_KINDS, isWater } from '../../../core/kit/kind.ts';
 import { sayIn } from '../../../core/units/sentence.ts';
-import type { Move } from '../../server/bottle-entries.server.ts';
+import type { Move } from '../../server/shelf/bottle-entries.server.ts';
 import { entryInWords } from './entry-in-words.ts';
 
 const on = '2026-11-22';

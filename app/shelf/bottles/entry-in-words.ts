@@ -1,9 +1,9 @@
-import { lowerFirst } from '../../../core/units/first-letter.ts';
+import type { BottleEntry } from '../../../core/chemistry/ledger/bottle.ts';
+import { INCIDENT_WORDS } from '../../../core/chemistry/ledger/incident-words.ts';
 import { dayAndYear } from '../../../core/units/day.ts';
-import type { BottleEntry } from '../../../core/chemistry/bottle.ts';
-import { INCIDENT_WORDS } from '../../../core/chemistry/incident-words.ts';
+import { lowerFirst } from '../../../core/units/first-letter.ts';
 import { sentence, type Sentence } from '../../../core/units/sentence.ts';
-import type { Move } from '../../server/bottle-entries.server.ts';
+import type { Move } from '../../server/shelf/bottle-entries.server.ts';
 
 const STORED_WORDS = { plain: 'kept as it is', squeezed: 'air squeezed out', gas: 'gas over it' } as const;
 const TEST_WORDS = { passed: 'passed', worn: 'worn: it took its whole time', failed: 'failed: it is spent' } as const;

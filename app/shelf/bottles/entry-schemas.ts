@@ -1,10 +1,10 @@
 import { isValid, parseISO } from 'date-fns';
 import { object, string } from 'yup';
-import { STORAGE } from '../../../core/chemistry/bottle.ts';
-import { ASKS_HOW_LONG, ASKS_HOW_MUCH } from '../../../core/chemistry/incident-words.ts';
-import { INCIDENTS, type Incident } from '../../../core/chemistry/standing.ts';
+import { STORAGE } from '../../../core/chemistry/ledger/bottle.ts';
+import { ASKS_HOW_LONG, ASKS_HOW_MUCH } from '../../../core/chemistry/ledger/incident-words.ts';
+import { INCIDENTS, type Incident } from '../../../core/chemistry/ledger/standing.ts';
 import { figureOfVolume, showVolume, type VolumeUnit } from '../../../core/units/volume.ts';
-import { typedName, typedNumber, typedText, typedVolume } from '../../ui/typed.ts';
+import { typedName, typedNumber, typedText, typedVolume } from '../../ui/forms/typed.ts';
 
 /** A day, as a date field posts it. */
 export function typedDay(missing: string) {

@@ -1,8 +1,8 @@
 import { dayAndYear } from '../../../core/units/day.ts';
 import { sayIn } from '../../../core/units/sentence.ts';
-import { entriesOfBatches, type StoredEntry } from '../../server/bottle-entries.server.ts';
-import { batchesOfBottles, codeOf, findBottleRow, lifeOfBottle, type BottleRow } from '../../server/bottles.server.ts';
 import { storedUnits } from '../../server/settings.server.ts';
+import { entriesOfBatches, type StoredEntry } from '../../server/shelf/bottle-entries.server.ts';
+import { batchesOfBottles, codeOf, findBottleRow, lifeOfBottle, type BottleRow } from '../../server/shelf/bottles.server.ts';
 import { entryInWords } from './entry-in-words.ts';
 
 export interface HistoryLine {

@@ -1,6 +1,7 @@
 import { Form, Link } from 'react-router';
-import { INPUT_SHAPE } from '../../ui/fields.tsx';
-import { Button, Card } from '../../ui/parts.tsx';
+import { Button } from '../../ui/button.tsx';
+import { Card } from '../../ui/card.tsx';
+import { INPUT_SHAPE } from '../../ui/forms/fields.tsx';
 import type { HistoryLine } from './history.server.ts';
 
 /** What happened, the latest first; each line can be taken back, with why. Nothing is ever wiped out. */

@@ -1,14 +1,22 @@
-import type { BottleEntry } from '../../../core/chemistry/bottle.ts';
-import { effectOfRun } from '../../../core/chemistry/effect.ts';
-import { entriesOfEffect, stepsOfKit } from '../../../core/chemistry/ledger.ts';
-import { entryFaults, runByHandFaults, type EntryFault, type RunByHand } from '../../../core/chemistry/may-be-entered.ts';
+import type { BottleEntry } from '../../../core/chemistry/ledger/bottle.ts';
+import { effectOfRun } from '../../../core/chemistry/ledger/effect.ts';
+import { entriesOfEffect, stepsOfKit } from '../../../core/chemistry/ledger/ledger.ts';
+import { entryFaults, runByHandFaults, type EntryFault, type RunByHand } from '../../../core/chemistry/ledger/may-be-entered.ts';
 import { textIn } from '../../../core/units/sentence.ts';
-import { entriesOfAct, entriesOfBatch, findEntry, hasAct, undoEntry, writeEntry, writeRun } from '../../server/bottle-entries.server.ts';
-import { findBatch, findBottle, setBatchRetired, type BatchWithKit } from '../../server/batches.server.ts';
-import type { ShelfBottle } from '../../server/bottles.server.ts';
-import { nowMs, today } from '../../server/clock.server.ts';
-import { inTransaction } from '../../server/database.server.ts';
+import { nowMs, today } from '../../server/database/clock.server.ts';
+import { inTransaction } from '../../server/database/database.server.ts';
 import { storedUnits } from '../../server/settings.server.ts';
+import { findBatch, findBottle, setBatchRetired, type BatchWithKit } from '../../server/shelf/batches.server.ts';
+import {
+  entriesOfAct,
+  entriesOfBatch,
+  findEntry,
+  hasAct,
+  undoEntry,
+  writeEntry,
+  writeRun,
+} from '../../server/shelf/bottle-entries.server.ts';
+import type { ShelfBottle } from '../../server/shelf/bottles.server.ts';
 
 export type Kept =
   | { readonly ok: true; readonly entry: string }
@@ -16,7 +24,7 @@ export type Kept =
   | { readonly ok: false; readonly errors: Record<string, string[]> };
 
 /** Appends an entry, if it makes sense of these bottles; `id` makes it one however often it is posted. */
-export function keepEntry(
+function keepEntry(
   of: { readonly batchId: string; readonly bottles: readonly ShelfBottle[] },
   entry: BottleEntry,
   more: { readonly id?: string; readonly note?: string; readonly emptiedMl?: number } = {},

@@ -1,9 +1,10 @@
 import { getFormProps, type SubmissionResult } from '@conform-to/react';
 import { Form } from 'react-router';
-import { FormErrors, SelectField, TextField } from '../../ui/fields.tsx';
-import { useCheckedForm } from '../../ui/form.ts';
-import { Button, Card } from '../../ui/parts.tsx';
-import { useUnits } from '../../ui/units.ts';
+import { Button } from '../../ui/button.tsx';
+import { Card } from '../../ui/card.tsx';
+import { FormErrors, SelectField, TextField } from '../../ui/forms/fields.tsx';
+import { useCheckedForm } from '../../ui/forms/form.ts';
+import { useUnits } from '../../ui/forms/units.ts';
 import { runByHandSchema } from './entry-schemas.ts';
 
 /** A run that was done without Steady Reel: it wears the bottles all the same. */

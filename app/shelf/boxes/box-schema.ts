@@ -1,6 +1,6 @@
 import { isValid, parseISO } from 'date-fns';
 import { object, string } from 'yup';
-import { typedNumber, typedText } from '../../ui/typed.ts';
+import { typedNumber, typedText } from '../../ui/forms/typed.ts';
 import { typedDay } from '../bottles/entry-schemas.ts';
 
 const PRICE = 'A price is a number such as 38.50, or nothing.';

@@ -11,7 +11,7 @@ import {
   type ChartConfiguration,
 } from 'chart.js';
 import { useEffect, useRef } from 'react';
-import { ChartCanvas } from '../../ui/chart-canvas.tsx';
+import { ChartCanvas } from '../../ui/charts/chart-canvas.tsx';
 
 Chart.register(BarController, BarElement, LineController, LineElement, PointElement, CategoryScale, LinearScale, Tooltip);
 

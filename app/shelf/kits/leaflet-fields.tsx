@@ -1,12 +1,13 @@
-import { upperFirst } from '../../../core/units/first-letter.ts';
 import type { FieldMetadata } from '@conform-to/react';
 import { Plus, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { BATH_KINDS } from '../../../core/kit/kind.ts';
-import { CheckField, SelectField, TextField } from '../../ui/fields.tsx';
-import { Button, Card } from '../../ui/parts.tsx';
+import { upperFirst } from '../../../core/units/first-letter.ts';
+import { Button } from '../../ui/button.tsx';
+import { Card } from '../../ui/card.tsx';
+import { CheckField, SelectField, TextField } from '../../ui/forms/fields.tsx';
+import { ListButton, Rows, type BathField, type LeafletForm } from './leaflet-lists.tsx';
 import { emptyBath, type Leaflet } from './leaflet-schema.ts';
-import { ListButton, Rows, type BathField, type LeafletForm } from './list-rows.tsx';
 
 /** `first-developer` is written “First developer”; these two keep their hyphen. */
 const HYPHENED: readonly string[] = ['bleach-fix', 'pre-bleach'];

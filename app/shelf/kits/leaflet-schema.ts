@@ -5,17 +5,17 @@ import { BATH_KINDS } from '../../../core/kit/kind.ts';
 import { KIT_FORMAT, type Bath, type ExhaustionRule, type Kit, type PushRule } from '../../../core/kit/kit.ts';
 import { showDuration } from '../../../core/units/duration.ts';
 import { textIn } from '../../../core/units/sentence.ts';
+import { celsiusTyped, fieldOfTemperature } from '../../../core/units/temperature.ts';
 import type { Units } from '../../../core/units/units.ts';
 import { fieldOfVolume, figureOfVolume, parseVolume } from '../../../core/units/volume.ts';
-import { celsiusTyped, fieldOfTemperature } from '../../../core/units/temperature.ts';
-import { ticked, typedDuration, typedName, typedNumber, typedText, typedVolume } from '../../ui/typed.ts';
+import { ticked, typedDuration, typedName, typedNumber, typedText, typedVolume } from '../../ui/forms/typed.ts';
 
 const TIME = 'A time is minutes and seconds, such as 3:15, or seconds, such as 195.';
 const time = () => typedDuration(TIME).test('range', TIME, (value) => typeof value !== 'number' || (value >= 1 && value <= 86_400));
 const SECONDS = 'Seconds are a number from 0 to 3600.';
 
-export const PUSH_RULES = ['none', 'table', 'add', 'factor'] as const;
-export const WEAR_RULES = ['none', 'percent', 'add', 'ladder'] as const;
+const PUSH_RULES = ['none', 'table', 'add', 'factor'] as const;
+const WEAR_RULES = ['none', 'percent', 'add', 'ladder'] as const;
 
 /**
  * A leaflet as its form has it, in the unit the person reads it in. Shapes only; what the leaflet's figures must
@@ -28,7 +28,7 @@ export function leafletSchema({ temperature: unit, volume: volumeUnit }: Units) 
   const TEMPERATURE = `A temperature is a number from ${low} to ${high} °${unit}.`;
   const temperature = () => typedNumber(TEMPERATURE).min(low, TEMPERATURE).max(high, TEMPERATURE);
   const bath = object({
-    id: string().trim().max(80).required('A bath needs its short id.'),
+    id: typedName().max(80).required('A bath needs its short id.'),
     name: typedName().max(120).required('Give the name that is on the bottle.'),
     kind: string().oneOf(BATH_KINDS, 'Choose what the bath does.').required('Choose what the bath does.'),
     critical: ticked(),
@@ -107,7 +107,7 @@ export function leafletSchema({ temperature: unit, volume: volumeUnit }: Units) 
     capacityRolls: typedNumber('A capacity is a number of rolls.').moreThan(0, 'A capacity is more than 0 rolls.').max(10_000),
     keepsOpenedDays: typedNumber('How long it keeps is a number of days.').min(0, 'A number of days, from 0.').max(36_500),
     baths: array(bath).min(1, 'A kit has at least one bath.').required('A kit has at least one bath.'),
-    sequence: array(string().trim().max(80).required('Choose a step.'))
+    sequence: array(typedName().max(80).required('Choose a step.'))
       .min(1, 'A run has at least one step.')
       .required('A run has at least one step.'),
   });

@@ -1,11 +1,11 @@
 import { parseWithYup } from '@conform-to/yup';
-import { planRun } from '../../../core/schedule/plan.ts';
-import { DEFAULT_TANK } from '../../../core/schedule/tank.ts';
+import { DEFAULT_TANK } from '../../../core/heat/tank/tank.ts';
 import { readKit } from '../../../core/kit/kit-document.ts';
-import { SHIPPED_KITS } from '../../../core/kit/shipped-kits.ts';
-import type { Kit } from '../../../core/kit/kit.ts';
-import type { Units } from '../../../core/units/units.ts';
 import { kitIdFor } from '../../../core/kit/kit-id.ts';
+import type { Kit } from '../../../core/kit/kit.ts';
+import { SHIPPED_KITS } from '../../../core/kit/shipped-kits.ts';
+import { planRun } from '../../../core/schedule/plan.ts';
+import type { Units } from '../../../core/units/units.ts';
 import { errorsByField, kitFromLeaflet, leafletFromKit, leafletSchema, type Leaflet } from './leaflet-schema.ts';
 
 const METRIC = { temperature: 'C', volume: 'ml' } as const;

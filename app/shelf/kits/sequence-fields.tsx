@@ -3,10 +3,10 @@ import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { BARE_STEPS } from '../../../core/kit/kind.ts';
 import { BARE_STEP_NAMES } from '../../../core/kit/kit-document.ts';
-import { SelectField } from '../../ui/fields.tsx';
-import { Card } from '../../ui/parts.tsx';
+import { Card } from '../../ui/card.tsx';
+import { SelectField } from '../../ui/forms/fields.tsx';
+import { ListButton, type BathField, type LeafletForm } from './leaflet-lists.tsx';
 import type { Leaflet } from './leaflet-schema.ts';
-import { ListButton, type BathField, type LeafletForm } from './list-rows.tsx';
 
 /** The order of a run: baths of this kit and the water steps between them. */
 export function SequenceFields({

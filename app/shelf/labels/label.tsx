@@ -1,6 +1,6 @@
-import { dayAndYear } from '../../../core/units/day.ts';
 import type { BathKind } from '../../../core/kit/kind.ts';
-import { bathTexture } from '../../ui/bath-texture.ts';
+import { dayAndYear } from '../../../core/units/day.ts';
+import { bathTexture } from '../../ui/strip/bath-texture.ts';
 import type { LabelSheet } from './label-sheets.ts';
 
 export interface LabelView {

@@ -1,9 +1,11 @@
 import { data, redirect } from 'react-router';
 import { number, object, string } from 'yup';
 import { nanoid } from 'nanoid';
-import type { MixingAct } from '../../../core/chemistry/mixing-run.ts';
-import { nowMs } from '../../server/clock.server.ts';
-import { actsOfMixing, findMixing, keepMixingAct } from '../../server/mixings.server.ts';
+import type { MixingAct } from '../../../core/chemistry/mixing/mixing-run.ts';
+import { parseJson } from '../../../core/json-text.ts';
+import { nowMs } from '../../server/database/clock.server.ts';
+import { actsOfMixing, findMixing, keepMixingAct } from '../../server/shelf/mixings.server.ts';
+import { postedForm } from '../../ui/forms/posted-form.ts';
 import type { Route } from './+types/acts.ts';
 
 const actSchema = object({
@@ -41,13 +43,13 @@ export async function action({ request, params }: Route.ActionArgs) {
 
 async function bodyOf(request: Request): Promise<unknown> {
   try {
-    return (await request.json()) as unknown;
+    return parseJson(await request.text());
   } catch {
     return null;
   }
 }
 
 async function formOf(request: Request): Promise<unknown> {
-  const form = await request.formData();
+  const form = await postedForm(request);
   return { id: nanoid(), kind: form.get('kind'), step: form.get('step') ?? '', atMs: nowMs() };
 }

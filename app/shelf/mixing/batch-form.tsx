@@ -1,9 +1,9 @@
 import { getFormProps, type SubmissionResult } from '@conform-to/react';
 import type { ReactNode } from 'react';
 import { Form } from 'react-router';
-import { FormErrors, SelectField, TextArea, TextField } from '../../ui/fields.tsx';
-import { useCheckedForm } from '../../ui/form.ts';
-import { useUnits } from '../../ui/units.ts';
+import { FormErrors, SelectField, TextArea, TextField } from '../../ui/forms/fields.tsx';
+import { useCheckedForm } from '../../ui/forms/form.ts';
+import { useUnits } from '../../ui/forms/units.ts';
 import { batchSchema } from './batch-schema.ts';
 
 interface BatchFormProps {

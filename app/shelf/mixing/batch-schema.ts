@@ -1,7 +1,7 @@
 import { isValid, parseISO } from 'date-fns';
 import { object, string } from 'yup';
 import { figureOfVolume, showVolume, type VolumeUnit } from '../../../core/units/volume.ts';
-import { typedName, typedNumber, typedText, typedVolume } from '../../ui/typed.ts';
+import { typedName, typedNumber, typedText, typedVolume } from '../../ui/forms/typed.ts';
 
 const DONE = 'Rolls done is a number from 0 to 999; a sheet counts as a part, such as 0.25.';
 const PRICE = 'A price is a number such as 38.50, or nothing.';

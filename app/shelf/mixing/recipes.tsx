@@ -1,8 +1,8 @@
-import type { MixRecipe } from '../../../core/chemistry/mixing.ts';
+import type { MixRecipe } from '../../../core/chemistry/mixing/mixing.ts';
 import { showDuration } from '../../../core/units/duration.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
 import { showVolume } from '../../../core/units/volume.ts';
-import { useUnits } from '../../ui/units.ts';
+import { useUnits } from '../../ui/forms/units.ts';
 
 /** Mixing steps, bath by bath, in the order of the leaflet. */
 export function Recipes({ recipes }: { readonly recipes: readonly MixRecipe[] }) {

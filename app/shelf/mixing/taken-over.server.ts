@@ -1,14 +1,16 @@
-import type { Kit } from '../../../core/kit/kit.ts';
 import { isWater } from '../../../core/kit/kind.ts';
-import { bottlesApart, listBatches } from '../../server/batches.server.ts';
-import type { ShelfBottle } from '../../server/bottles.server.ts';
+import type { Kit } from '../../../core/kit/kit.ts';
+import { bottlesApart, listBatches } from '../../server/shelf/batches.server.ts';
+import type { ShelfBottle } from '../../server/shelf/bottles.server.ts';
+import { promisedBottles } from '../../server/shelf/mixings.server.ts';
 
-/** Bottles that stand there without a use and could fill a bath of a kit instead of being mixed, by bath. */
+/** Bottles that stand there without a use, of which no open mixing has one promised, and could fill a bath of a kit instead of being mixed, by bath. */
 export function bottlesToTakeOver(
   kit: Pick<Kit, 'baths'>,
 ): { readonly bath: string; readonly name: string; readonly bottles: readonly ShelfBottle[] }[] {
+  const promised = promisedBottles();
   const idle = [...bottlesApart(), ...listBatches('retired').flatMap((batch) => batch.bottles)].filter(
-    (bottle) => !bottle.emptied && bottle.standing !== 'spent',
+    (bottle) => !bottle.emptied && bottle.standing !== 'spent' && !promised.has(bottle.number),
   );
   return kit.baths.flatMap((bath) => {
     const bottles = isWater(bath.kind) ? [] : idle.filter((bottle) => bottle.kind === bath.kind);

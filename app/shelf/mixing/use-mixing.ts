@@ -1,7 +1,7 @@
 import { nanoid } from 'nanoid';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { readKeptActs } from '../../../core/chemistry/read-mixing.ts';
-import { foldMixing, type MixingAct, type MixingPlan } from '../../../core/chemistry/mixing-run.ts';
+import { foldMixing, type MixingAct, type MixingPlan } from '../../../core/chemistry/mixing/mixing-run.ts';
+import { readKeptActs } from '../../../core/chemistry/mixing/read-mixing.ts';
 
 const RETRY_MS = 3000;
 /** Another screen may be at it too, and a page that is read while an act is on its way is read a moment too early. */

@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react';
-import { TonePlayer } from '../../ui/tones.ts';
+import { TonePlayer } from '../../ui/screen/tones.ts';
 
 /**
  * A long tone and a shake when a stirring is over: hands and eyes are in the jug. Returns what unlocks sound, to be called

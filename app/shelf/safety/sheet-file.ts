@@ -1,5 +1,5 @@
 import { data } from 'react-router';
-import { readSheetFile } from '../../server/safety-sheets.server.ts';
+import { readSheetFile } from '../../server/shelf/safety-sheets.server.ts';
 import type { Route } from './+types/sheet-file.ts';
 
 /** A kit's safety sheet as it was attached. */

@@ -1,10 +1,10 @@
 import { object, string, type InferType } from 'yup';
 import type { FormatFamily } from '../../../core/film/format.ts';
-import { TANK_METHODS } from '../../../core/schedule/tank.ts';
-import type { TankOnShelf } from '../../server/tanks.server.ts';
-import { TANK_MATERIALS } from '../../../core/heat/water.ts';
+import { TANK_MATERIALS } from '../../../core/heat/bath/water.ts';
+import { TANK_METHODS } from '../../../core/heat/tank/tank.ts';
 import { figureOfVolume, showVolume, type VolumeUnit } from '../../../core/units/volume.ts';
-import { typedName, typedNumber, typedVolume } from '../../ui/typed.ts';
+import type { TankOnShelf } from '../../server/shelf/tanks.server.ts';
+import { typedName, typedNumber, typedVolume } from '../../ui/forms/typed.ts';
 
 const PLACES = 'Places are a whole number from 0 to 40.';
 const places = () => typedNumber(PLACES).integer(PLACES).min(0, PLACES).max(40, PLACES);

@@ -1,18 +1,19 @@
 import { useEffect, useState } from 'react';
 import { Radio, RadioGroup } from '@headlessui/react';
-import { fitTank, type TankThermals } from '../../../core/heat/tank-test.ts';
 import { settlesAtC } from '../../../core/heat/pouring-in.ts';
+import { fitTank, type TankThermals } from '../../../core/heat/tank/tank-test.ts';
 import { showDuration } from '../../../core/units/duration.ts';
 import { parseReading, showTemperature } from '../../../core/units/temperature.ts';
 import { showVolume } from '../../../core/units/volume.ts';
-import { INPUT_SHAPE } from '../../ui/fields.tsx';
-import { Button, Card } from '../../ui/parts.tsx';
-import { useText, useUnits } from '../../ui/units.ts';
+import { Button } from '../../ui/button.tsx';
+import { Card } from '../../ui/card.tsx';
+import { INPUT_SHAPE } from '../../ui/forms/fields.tsx';
+import { useText, useUnits } from '../../ui/forms/units.ts';
 
 type Stands = 'air' | 'bath';
 
 /** More is no tank that stands beside a sink. */
-export const MOST_HEAT_JK = 5000;
+const MOST_HEAT_JK = 5000;
 
 const asks = (stands: Stands) =>
   [

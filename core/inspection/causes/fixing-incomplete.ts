@@ -11,7 +11,7 @@ export const fixingIncomplete: Cause = {
   ],
   against: (seen, run) => [
     seen.wet === true && marked(seen, 'milky') && e(2, 'The film is still wet, and wet film looks milky: look again when it is dry.'),
-    unmarked(seen, 'milky') && e(2, 'The film is clear.'),
+    unmarked(seen, 'milky') && e(2, 'The film is not milky.'),
     run.fixShare !== undefined && run.fixShare >= 0.9 && e(1, 'The fixer got its time.'),
   ],
   again: ['fix', 'wash', 'stabilise'],

@@ -1,12 +1,16 @@
 import type { Cause } from '../cause.ts';
-import { e, marked, unmarked } from '../evidence.ts';
+import { e, either, marked, unmarked } from '../evidence.ts';
 
 export const fogged: Cause = {
   id: 'fogged',
   kind: 'film',
   title: 'Light got in',
-  for: (seen) => [marked(seen, 'wholly-dark') && e(3, 'The strip is dark from edge to edge.')],
-  against: (seen) => [unmarked(seen, 'wholly-dark') && e(2, 'The strip is not dark all over.')],
+  for: (seen, run) => [
+    marked(seen, 'wholly-dark') && e(3, either(run, 'The strip is dark from edge to edge.', 'The strip is clear from edge to edge.')),
+  ],
+  against: (seen, run) => [
+    unmarked(seen, 'wholly-dark') && e(2, either(run, 'The strip is not dark all over.', 'The strip is not clear all over.')),
+  ],
   again: [],
   returns: { at: 'first-pour', about: 'everything' },
   now: 'Fog cannot be taken away; strong frames may still scan.',

@@ -1,5 +1,5 @@
 import type { Cause } from '../cause.ts';
-import { e, percent, onTime, worn, old, fresh, spoiled } from '../evidence.ts';
+import { e, fresh, old, onTime, percent, spoiled, theDeveloper, worn } from '../evidence.ts';
 
 export const offTemperatureOrContaminated: Cause = {
   id: 'off-temperature-or-contaminated',
@@ -10,7 +10,7 @@ export const offTemperatureOrContaminated: Cause = {
     seen.colour === 'cast' &&
       run.doseShare !== undefined &&
       !onTime(run) &&
-      e(2, `The developer gave ${percent(run.doseShare)} of its dose.`),
+      e(2, `${theDeveloper(run)} gave ${percent(run.doseShare)} of its dose.`),
     seen.colour === 'cast' && spoiled(run) && e(2, 'Something had got into the solution.'),
     (seen.colour === 'cast' || seen.colour === 'weak') && (worn(run) || old(run)) && e(1, 'The solution was worn or old.'),
     seen.colour === 'cast' &&

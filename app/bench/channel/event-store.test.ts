@@ -1,0 +1,72 @@
+/** @jest-environment node */
+import 'fake-indexeddb/auto';
+import { IDBFactory, IDBObjectStore } from 'fake-indexeddb';
+import { housePlan } from '../../../core/run/plan/a-run-plan.fixture.ts';
+import type { RunEvent } from '../../../core/run/acts/event.ts';
+import { EventStore } from './event-store.ts';
+
+const plan = housePlan();
+const note = (n: number): RunEvent => ({ id: `note-${n}-kept`, atMs: 1_795_000_000_000 + n, kind: 'note', text: `Note ${n}` });
+const store = (runId = 'run') => new EventStore(runId, plan);
+
+beforeEach(() => {
+  globalThis.indexedDB = new IDBFactory();
+});
+afterEach(() => jest.restoreAllMocks());
+
+test('acts are kept in the order they were made, run by run, until they are delivered', async () => {
+  const here = store();
+  for (const n of [3, 1, 2]) await here.enqueue(note(n));
+  await store('another').enqueue(note(9));
+  expect(await here.queued()).toEqual([note(3), note(1), note(2)]);
+  await here.dequeue(note(1).id);
+  // A page that was closed and opened again reads the same.
+  expect(await store().queued()).toEqual([note(3), note(2)]);
+  expect(await store('another').queued()).toEqual([note(9)]);
+});
+
+test('what the server confirmed is kept once, and comes back with its place', async () => {
+  const here = store();
+  const confirmed = [1, 2].map((n) => ({ seq: n, event: note(n) }));
+  await here.confirm(confirmed);
+  await here.confirm([...confirmed, { seq: 3, event: note(3) }]);
+  expect(await store().confirmed()).toEqual([1, 2, 3].map((n) => ({ seq: n, event: note(n) })));
+});
+
+test('what an older page kept is brought up to date; what nobody can read is left out, and the rest stands', async () => {
+  const here = store();
+  await here.enqueue({ id: 'poured-old-1', atMs: 1_795_000_000_000, kind: 'poured', step: 1 } as unknown as RunEvent);
+  await here.enqueue({ id: 'nonsense-1', kind: 'danced' } as unknown as RunEvent);
+  await here.enqueue(note(1));
+  expect(await store().queued()).toEqual([
+    { id: 'poured-old-1', atMs: 1_795_000_000_000, kind: 'poured', step: plan.steps[1]?.id },
+    note(1),
+  ]);
+});
+
+test('a full store costs only what a closed page would have remembered', async () => {
+  const here = store();
+  await here.enqueue(note(1));
+  jest.spyOn(IDBObjectStore.prototype, 'add').mockImplementation(() => {
+    throw new DOMException('The disk is full.', 'QuotaExceededError');
+  });
+  jest.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
+    throw new DOMException('The disk is full.', 'QuotaExceededError');
+  });
+  await expect(here.enqueue(note(2))).resolves.toBeUndefined();
+  await expect(here.confirm([{ seq: 1, event: note(1) }])).resolves.toBeUndefined();
+  expect(await here.queued()).toEqual([note(1)]);
+});
+
+test('a browser that forbids storage is a browser that remembers nothing, and no error', async () => {
+  globalThis.indexedDB = {
+    open: () => {
+      throw new DOMException('No storage here.', 'SecurityError');
+    },
+  } as unknown as IDBFactory;
+  const here = store();
+  await here.enqueue(note(1));
+  await here.dequeue(note(1).id);
+  await here.confirm([{ seq: 1, event: note(1) }]);
+  expect([await here.queued(), await here.confirmed()]).toEqual([[], []]);
+});

@@ -1,0 +1,77 @@
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import { readAcceptedEvent, type RunEvent, type StepsById } from '../../../core/run/acts/event.ts';
+
+export interface Confirmed {
+  readonly seq: number;
+  readonly event: RunEvent;
+}
+
+interface Schema extends DBSchema {
+  /** Acts not yet delivered, in the order in which they were made. */
+  queue: { key: number; value: { readonly runId: string; readonly event: RunEvent }; indexes: { byRun: string } };
+  /** Events the server has, so that a page loaded without it still knows the run. */
+  confirmed: { key: number; value: Confirmed & { readonly runId: string }; indexes: { byRun: string } };
+}
+
+/** Where storage is forbidden some browsers throw at once and some refuse later; within an async function both are a refusal. */
+async function opened(): Promise<IDBPDatabase<Schema>> {
+  return openDB<Schema>('steady-reel-bench', 1, {
+    upgrade(database) {
+      database.createObjectStore('queue', { autoIncrement: true }).createIndex('byRun', 'runId');
+      database.createObjectStore('confirmed', { keyPath: 'seq' }).createIndex('byRun', 'runId');
+    },
+  });
+}
+
+/** What the browser keeps of a run (IndexedDB). Everything works without it; then only a closed page forgets. */
+export class EventStore {
+  private readonly opened: Promise<IDBPDatabase<Schema> | null>;
+
+  constructor(
+    private readonly runId: string,
+    private readonly run: StepsById,
+    kept = true,
+  ) {
+    this.opened = kept ? opened().catch(() => null) : Promise.resolve(null);
+  }
+
+  async queued(): Promise<RunEvent[]> {
+    const database = await this.opened;
+    return ((await database?.getAllFromIndex('queue', 'byRun', this.runId)) ?? []).flatMap((entry) => this.read(entry.event));
+  }
+
+  async confirmed(): Promise<Confirmed[]> {
+    const database = await this.opened;
+    const entries = (await database?.getAllFromIndex('confirmed', 'byRun', this.runId)) ?? [];
+    return entries.flatMap(({ seq, event }) => this.read(event).map((read) => ({ seq, event: read })));
+  }
+
+  /** What an older page of this browser kept is brought up to date; what cannot be read is left. */
+  private read(event: unknown): RunEvent[] {
+    const read = readAcceptedEvent(event, this.run);
+    return read ? [read] : [];
+  }
+
+  async enqueue(event: RunEvent): Promise<void> {
+    // A full or forbidden store costs only what a closed page would have remembered.
+    await (await this.opened)?.add('queue', { runId: this.runId, event }).catch(() => undefined);
+  }
+
+  async dequeue(eventId: string): Promise<void> {
+    const database = await this.opened;
+    if (!database) return;
+    const transaction = database.transaction('queue', 'readwrite');
+    for await (const cursor of transaction.store.index('byRun').iterate(this.runId)) {
+      if (cursor.value.event.id === eventId) await cursor.delete();
+    }
+    await transaction.done;
+  }
+
+  async confirm(confirmed: readonly Confirmed[]): Promise<void> {
+    const database = await this.opened;
+    if (!database) return;
+    const transaction = database.transaction('confirmed', 'readwrite');
+    const put = async (entry: Confirmed) => transaction.store.put({ ...entry, runId: this.runId });
+    await Promise.all([...confirmed.map(put), transaction.done]).catch(() => undefined);
+  }
+}

@@ -1,0 +1,64 @@
+import { Suspense } from 'react';
+import type { BottleAtBench } from '../../../core/run/bottles/bottle-at-bench.ts';
+import type { ToneName } from '../../ui/screen/tones.ts';
+import type { SoundSettings } from '../cues/use-cues.ts';
+import { NoteEntry, ReadingEntry, type Thermometer } from '../entries/reading-entry.tsx';
+import { StartEntry } from '../entries/start-entry.tsx';
+import type { OwnEffects, SeenRun } from './bench-run.ts';
+import { IncidentEntry, KeysPanel, MarginEntry, MoreActs, SoundPanel } from './panels.ts';
+import type { ReadingPlace } from './place-choice.tsx';
+import type { Panel } from './use-bench-keys.ts';
+
+interface OpenPanelProps {
+  readonly panel: Panel;
+  readonly setPanel: (panel: Panel) => void;
+  readonly seen: SeenRun;
+  readonly own: OwnEffects | null;
+  readonly places: readonly ReadingPlace[];
+  readonly thermometers: readonly Thermometer[];
+  readonly bottles: readonly BottleAtBench[];
+  readonly nowMs: () => number;
+  readonly sound: SoundSettings;
+  readonly setSound: (sound: SoundSettings) => void;
+  readonly play: (tone: ToneName) => void;
+}
+
+/** What stands as a sheet above the act; nothing while nothing does. */
+export function OpenPanel({ panel, setPanel, seen, own, places, thermometers, bottles, nowMs, sound, setSound, play }: OpenPanelProps) {
+  const { plan, state, now, act } = seen;
+  const here = plan.steps[state.step];
+  const close = () => setPanel(null);
+  return (
+    <Suspense>
+      {panel?.kind === 'reading' &&
+        (own?.Reading ? (
+          <own.Reading {...seen} places={places} close={close} />
+        ) : (
+          <ReadingEntry
+            label="A reading"
+            first={panel.first}
+            thermometers={thermometers}
+            places={places}
+            keep={(reading) => {
+              act({ kind: 'reading', ...reading });
+              close();
+            }}
+            close={close}
+          />
+        ))}
+      {panel?.kind === 'start' && now.running && here && <StartEntry step={here} running={now.running} {...{ nowMs, act, close }} />}
+      {panel?.kind === 'note' && <NoteEntry act={act} close={close} />}
+      {panel?.kind === 'more' && (
+        <MoreActs
+          {...{ plan, state, act, close }}
+          setMargin={() => setPanel({ kind: 'margin' })}
+          tellIncident={() => setPanel({ kind: 'incident' })}
+        />
+      )}
+      {panel?.kind === 'incident' && <IncidentEntry {...{ state, act, close }} bottles={bottles} />}
+      {panel?.kind === 'margin' && here && <MarginEntry step={here} act={act} close={close} />}
+      {panel?.kind === 'sound' && <SoundPanel sound={sound} change={setSound} play={play} close={close} />}
+      {panel?.kind === 'keys' && <KeysPanel close={close} />}
+    </Suspense>
+  );
+}

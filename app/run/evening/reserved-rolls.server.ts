@@ -1,0 +1,73 @@
+import { format, parseISO } from 'date-fns';
+import { effectOfRun, NOTHING_TO_COME, withRun, type EffectEntry, type Forecast } from '../../../core/chemistry/ledger/effect.ts';
+import { isArrangement } from '../../../core/evening/arranged-run.ts';
+import type { ArrangedRun } from '../../../core/evening/evening.ts';
+import { rollEquivalents } from '../../../core/film/roll-equivalents.ts';
+import { readHabits } from '../../../core/schedule/read-habits.ts';
+import { draftSequence } from '../../../core/schedule/sequence.ts';
+import { today } from '../../server/database/clock.server.ts';
+import { keptEvenings, type KeptEvening } from '../../server/evenings.server.ts';
+import { waitingRolls, type Roll } from '../../server/rolls.server.ts';
+import { storedSetting } from '../../server/settings.server.ts';
+import { listBatches, type BatchWithKit } from '../../server/shelf/batches.server.ts';
+import { listTanks } from '../../server/shelf/tanks.server.ts';
+
+/** Rolls and roll equivalents that evenings to come have spoken for. */
+export interface Reserved {
+  /** By roll: which evening has it. */
+  readonly rolls: Readonly<Record<string, string>>;
+  /** By batch: what they will do to it, and for which evenings. */
+  readonly batches: Readonly<Record<string, Forecast & { readonly evenings: readonly string[] }>>;
+}
+
+/** Reads what evenings to come will use, so that it is promised once. */
+export function reservedRolls(waiting: readonly Roll[] = waitingRolls(), shelf: readonly BatchWithKit[] = listBatches()): Reserved {
+  const rolls: Record<string, string> = {};
+  const batches: Record<string, Forecast & { evenings: string[] }> = {};
+  // An evening that is past holds nothing back any more.
+  const evenings = keptEvenings().filter(({ onDay }) => onDay >= today());
+  const tanks = evenings.length > 0 ? listTanks() : [];
+  for (const evening of evenings) {
+    for (const run of stillArranged(evening, waiting)) {
+      const film = run.rollIds.flatMap((id) => waiting.find((roll) => roll.id === id) ?? []);
+      for (const roll of film) rolls[roll.id] = `${evening.name}, ${dayOf(evening)}`;
+      const batch = shelf.find((each) => each.id === run.batchId);
+      const tankMl = tanks.find((tank) => tank.id === run.tankId)?.volumeMl ?? 0;
+      const before = batches[run.batchId] ?? { ...NOTHING_TO_COME, evenings: [] };
+      const entries = batch ? arrangedEffect(batch, tankMl, film, evening) : [];
+      batches[run.batchId] = {
+        ...withRun(before, entries),
+        evenings: before.evenings.includes(evening.name) ? before.evenings : [...before.evenings, evening.name],
+      };
+    }
+  }
+  return { rolls, batches };
+}
+
+/** What a run that is arranged and not planned yet will pour: its steps are known before its times are. */
+function arrangedEffect(batch: BatchWithKit, tankMl: number, film: readonly Roll[], { draft }: KeptEvening): readonly EffectEntry[] {
+  const habits = readHabits((draft as { habits?: unknown } | null)?.habits ?? storedSetting('habits'));
+  const steps = draftSequence(batch.kit, habits, film[0]?.treatment ?? 'normal').map(({ id, kind, bottle }) => ({
+    id,
+    bath: id,
+    kind,
+    bottle: bottle?.name ?? null,
+    after: bottle?.after ?? ('return' as const),
+  }));
+  const bottles = batch.bottles.filter((bottle) => !bottle.emptied);
+  return effectOfRun({ steps, bottles, tankMl, rolls: rollEquivalents(film), oneShot: habits.solution === 'one-shot' }).entries;
+}
+
+/** `Saturday 28 November` */
+export function dayOf({ onDay }: Pick<KeptEvening, 'onDay'>): string {
+  return format(parseISO(onDay), 'EEEE d MMMM');
+}
+
+/** The runs of an evening to come with what of them still waits: a roll that was developed meanwhile is no longer in it. */
+export function stillArranged({ draft }: Pick<KeptEvening, 'draft'>, waiting: readonly Roll[]): ArrangedRun[] {
+  const stored = (draft as { arrangement?: unknown } | null)?.arrangement;
+  const waits = new Set(waiting.map((roll) => roll.id));
+  return (isArrangement(stored) ? stored : [])
+    .map((run) => ({ ...run, rollIds: run.rollIds.filter((id) => waits.has(id)) }))
+    .filter((run) => run.rollIds.length > 0);
+}

@@ -1,0 +1,178 @@
+import { copyFileSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
+import { basename, dirname, join } from 'node:path';
+import Database from 'better-sqlite3';
+import { liveRunTitle } from '../runs/runs.server.ts';
+import { closeDatabase, databaseFile, db, openDatabase } from './database.server.ts';
+
+/** Copies of each day are kept for so many days; those made by a press, and those from before a restore, stay. */
+const DAILY_KEPT = 14;
+
+export type BackupKind = 'daily' | 'by-hand' | 'before-restore';
+
+export interface Backup {
+  readonly name: string;
+  readonly kind: BackupKind;
+  readonly atMs: number;
+  readonly bytes: number;
+}
+
+export function backupFolder(file = databaseFile()): string {
+  return join(dirname(file), 'backups');
+}
+
+const NAME = /^(daily|by-hand|before-restore)-(\d{4}-\d{2}-\d{2})(?:-(\d{6}))?(?:-\d+)?\.db$/;
+
+/** Copies that there are, the newest first. Whatever else lies in the folder is none. */
+export function listBackups(file = databaseFile()): Backup[] {
+  const folder = backupFolder(file);
+  if (!existsSync(folder)) return [];
+  return readdirSync(folder)
+    .flatMap((name): Backup[] => {
+      const read = NAME.exec(name);
+      if (!read) return [];
+      const { mtimeMs, size } = statSync(join(folder, name));
+      return [{ name, kind: read[1] as BackupKind, atMs: mtimeMs, bytes: size }];
+    })
+    .sort((a, b) => b.atMs - a.atMs);
+}
+
+/** What is the matter with a copy, in a sentence; null for one that is whole and ours. */
+export function faultOfBackup(path: string): string | null {
+  let copy: Database.Database | null = null;
+  try {
+    copy = new Database(path, { readonly: true, fileMustExist: true });
+    if (copy.pragma('integrity_check(1)', { simple: true }) !== 'ok') return 'it is damaged';
+    return copy.prepare("SELECT 1 FROM sqlite_master WHERE name = 'run_events'").get() ? null : 'it is no Steady Reel';
+  } catch {
+    return 'it cannot be read';
+  } finally {
+    copy?.close();
+  }
+}
+
+/**
+ * Makes a copy while the application goes on, by SQLite’s own means, and checks it before it counts: written under
+ * another name, looked through, and only then given its own. Throws where there is no room or the copy is not whole.
+ */
+export async function makeBackup(kind: BackupKind, stamp: string, file = databaseFile()): Promise<Backup> {
+  const folder = backupFolder(file);
+  mkdirSync(folder, { recursive: true });
+  // What a killed process left half done is of no use to anybody.
+  for (const name of readdirSync(folder))
+    if (name.startsWith('half-') && statSync(join(folder, name)).mtimeMs < Date.now() - 3_600_000)
+      rmSync(join(folder, name), { force: true });
+  const half = join(folder, `half-${process.pid}-${Math.random().toString(36).slice(2)}.db`);
+  try {
+    if (file === databaseFile()) await db().backup(half);
+    else {
+      const source = new Database(file, { readonly: true });
+      await source.backup(half).finally(() => source.close());
+    }
+    asOneFile(half);
+    const fault = faultOfBackup(half);
+    if (fault) throw new Error(`The copy was not kept: ${fault}.`);
+    const name = freeName(folder, `${kind}-${stamp}`);
+    renameSync(half, join(folder, name));
+    if (kind === 'daily') letOldOnesGo(file);
+    return listBackups(file).find((backup) => backup.name === name) as Backup;
+  } finally {
+    for (const suffix of ['', '-journal', '-wal', '-shm']) rmSync(half + suffix, { force: true });
+  }
+}
+
+/** A copy is one file, without a log beside it that would have to be taken along. */
+function asOneFile(path: string): void {
+  const copy = new Database(path);
+  copy.pragma('journal_mode = DELETE');
+  copy.close();
+}
+
+function freeName(folder: string, name: string): string {
+  for (let n = 1; ; n++) {
+    const free = n === 1 ? `${name}.db` : `${name}-${n}.db`;
+    if (!existsSync(join(folder, free))) return free;
+  }
+}
+
+function letOldOnesGo(file: string): void {
+  const daily = listBackups(file).filter(({ kind }) => kind === 'daily');
+  for (const { name } of daily.sort((a, b) => (a.name < b.name ? 1 : -1)).slice(DAILY_KEPT))
+    rmSync(join(backupFolder(file), name), { force: true });
+}
+
+/** One copy for each day on which the application runs. */
+export async function backupOfTheDay(day: string): Promise<Backup | null> {
+  return existsSync(join(backupFolder(), `daily-${day}.db`)) ? null : makeBackup('daily', day);
+}
+
+/** Where a copy of that name lies; null for a name that is none of ours. */
+export function findBackup(name: string, file = databaseFile()): string | null {
+  return NAME.test(name) && basename(name) === name && existsSync(join(backupFolder(file), name)) ? join(backupFolder(file), name) : null;
+}
+
+export interface WouldBeLost {
+  readonly what: string;
+  readonly count: number;
+}
+
+const COUNTED = [
+  ['runs that ended', 'SELECT id FROM runs WHERE ended_at_ms IS NOT NULL'],
+  ['rolls', 'SELECT id FROM rolls WHERE deleted_at_ms IS NULL'],
+  ['batches', 'SELECT id FROM batches'],
+  ['entries of bottles', 'SELECT id FROM bottle_entries'],
+  ['looks', 'SELECT id FROM looks WHERE deleted_at_ms IS NULL'],
+  ['lessons', 'SELECT id FROM lessons WHERE deleted_at_ms IS NULL'],
+  ['measured strips', 'SELECT id FROM measures WHERE deleted_at_ms IS NULL'],
+] as const;
+
+/** What is in the book now and not in a copy: what restoring it would lose. */
+export function wouldBeLost(path: string): WouldBeLost[] {
+  const copy = new Database(path, { readonly: true });
+  try {
+    const idsIn = (database: Database.Database, query: string) => {
+      try {
+        return new Set(database.prepare(query).pluck().all() as string[]);
+      } catch {
+        // A copy of an older version has no such table: all of it would be lost.
+        return new Set<string>();
+      }
+    };
+    return COUNTED.flatMap(([what, query]) => {
+      const there = idsIn(copy, query);
+      const count = [...idsIn(db(), query)].filter((id) => !there.has(id)).length;
+      return count > 0 ? [{ what, count }] : [];
+    });
+  } finally {
+    copy.close();
+  }
+}
+
+export type Restored = { readonly ok: true; readonly kept: string } | { readonly ok: false; readonly says: string };
+
+/**
+ * Puts a copy in the place of the book. The present is kept as a copy first; the new file is complete beside the old
+ * one before it takes its name, in one step of the file system: killed at any instant, there is the one or the other.
+ * Refused while a run is at the Bench.
+ */
+export async function restoreBackup(path: string, stamp: string, file = databaseFile()): Promise<Restored> {
+  const fault = faultOfBackup(path);
+  if (fault) return { ok: false, says: `That copy cannot be restored: ${fault}. The book is as it was.` };
+  const live = () =>
+    db().prepare("SELECT json_extract(plan, '$.title') FROM runs WHERE state = 'live'").pluck().get() as string | undefined;
+  const running = live();
+  if (running !== undefined) return { ok: false, says: `${running} is at the Bench. A book is restored when no run is live.` };
+  const kept = await makeBackup('before-restore', stamp);
+  const ready = `${file}.restoring`;
+  for (const suffix of ['', '-wal', '-shm']) rmSync(ready + suffix, { force: true });
+  copyFileSync(path, ready);
+  // An old copy is brought up to date before it counts; one that cannot be is not taken.
+  openDatabase(ready).close();
+  if (liveRunTitle()) return { ok: false, says: 'A run was begun meanwhile. A book is restored when no run is live.' };
+  // Closing writes the log back and takes it away: the new file must not meet the old one’s.
+  closeDatabase();
+  for (const suffix of ['-wal', '-shm']) rmSync(file + suffix, { force: true });
+  renameSync(ready, file);
+  for (const suffix of ['-wal', '-shm']) rmSync(ready + suffix, { force: true });
+  db();
+  return { ok: true, kept: kept.name };
+}

@@ -1,0 +1,55 @@
+import { addDays, parseISO } from 'date-fns';
+import { whatFollows, type WhatFollows } from '../../../core/chemistry/ledger/what-follows.ts';
+import { paceOf } from '../../../core/chemistry/life/pace.ts';
+import { twoEnds, type Pace, type TwoEnds } from '../../../core/chemistry/life/two-ends.ts';
+import { bathProcess } from '../../../core/evening/evening.ts';
+import { isoDay } from '../../../core/units/day.ts';
+import { today } from '../database/clock.server.ts';
+import { waitingRolls } from '../rolls.server.ts';
+import type { BatchWithKit } from '../shelf/batches.server.ts';
+import { rollsByDay } from '../shelf/bottle-entries.server.ts';
+
+/** What lies ahead of a batch: its two ends, and what that asks of its owner. */
+interface Life {
+  readonly ends: TwoEnds;
+  readonly follows: WhatFollows;
+}
+
+/** A little more than eight weeks, whatever the hour. */
+const HISTORY_DAYS = 60;
+
+/** How fast each process is used, from the ledgers. */
+function paces(): ReadonlyMap<string, Pace | null> {
+  const on = today();
+  const runs = rollsByDay(isoDay(addDays(parseISO(on), -HISTORY_DAYS)));
+  return new Map(
+    [...new Set(runs.map((run) => run.process))].map((process) => [
+      process,
+      paceOf(
+        runs.filter((run) => run.process === process),
+        on,
+      ),
+    ]),
+  );
+}
+
+export interface Lives {
+  readonly lives: ReadonlyMap<string, Life>;
+  readonly paces: ReturnType<typeof paces>;
+}
+
+/** The lives of batches that stand on the shelf, by id, and the paces they follow from. */
+export function livesOf(batches: readonly BatchWithKit[]): Lives {
+  const on = today();
+  const pace = paces();
+  const waiting = waitingRolls();
+  const lives = new Map(
+    batches.map((batch) => {
+      const bottles = batch.bottles.filter((bottle) => !bottle.emptied);
+      const ends = twoEnds(batch.kit, batch.volumeMl, { rollsDone: batch.rollsDone, bottles }, on, pace.get(batch.kit.process) ?? null);
+      const names = waiting.filter((roll) => bathProcess(roll) === batch.kit.process).map((roll) => roll.name);
+      return [batch.id, { ends, follows: whatFollows({ on, bottles: batch.bottles, ends, waiting: names }) }];
+    }),
+  );
+  return { lives, paces: pace };
+}

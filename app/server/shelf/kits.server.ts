@@ -1,0 +1,45 @@
+import type { Kit } from '../../../core/kit/kit.ts';
+import { readStoredKit } from '../../../core/kit/stored-kit.ts';
+import { sql } from '../database/database.server.ts';
+
+export interface KitOnShelf {
+  readonly id: string;
+  readonly shipped: boolean;
+  readonly kit: Kit;
+}
+
+interface Row {
+  readonly id: string;
+  readonly document: string;
+  readonly shipped: number;
+}
+
+const fromRow = (row: Row): KitOnShelf => ({ id: row.id, shipped: row.shipped === 1, kit: readStoredKit(row.document) });
+
+export function listKits(): KitOnShelf[] {
+  const rows = sql(
+    'SELECT id, document, shipped FROM kits WHERE deleted_at_ms IS NULL ORDER BY shipped, added_at_ms, rowid',
+  ).all() as Row[];
+  return rows.map(fromRow);
+}
+
+export function findKit(id: string): KitOnShelf | null {
+  const row = sql('SELECT id, document, shipped FROM kits WHERE id = ? AND deleted_at_ms IS NULL').get(id) as Row | undefined;
+  return row ? fromRow(row) : null;
+}
+
+/** Ids of kits that were put away stay theirs: old batches still point at them. */
+export function kitIdTaken(id: string): boolean {
+  return sql('SELECT 1 FROM kits WHERE id = ?').get(id) !== undefined;
+}
+
+export function saveKit(kit: Kit, atMs: number): void {
+  sql(
+    `INSERT INTO kits (id, document, shipped, added_at_ms) VALUES (?, ?, 0, ?)
+     ON CONFLICT (id) DO UPDATE SET document = excluded.document, deleted_at_ms = NULL WHERE shipped = 0`,
+  ).run(kit.id, JSON.stringify(kit), atMs);
+}
+
+export function setKitDeleted(id: string, deletedAtMs: number | null): void {
+  sql('UPDATE kits SET deleted_at_ms = ? WHERE id = ? AND shipped = 0').run(deletedAtMs, id);
+}

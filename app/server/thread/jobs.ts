@@ -1,0 +1,8 @@
+import { bathForecast } from '../../../core/probe/forecast.ts';
+
+/** What takes longer than an answer to the Bench may wait: worked out in a thread of its own, one question after another. */
+export const JOBS = { 'bath-forecast': bathForecast } as const;
+
+export type JobName = keyof typeof JOBS;
+export type QuestionOf<N extends JobName> = Parameters<(typeof JOBS)[N]>[0];
+export type AnswerOf<N extends JobName> = ReturnType<(typeof JOBS)[N]>;

@@ -1,0 +1,123 @@
+import { useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { nowInWords } from '../../../core/evening/now-in-words.ts';
+import { eveningUnderWay } from '../../run/evening/evening-under-way.server.ts';
+import { nowMs } from '../../server/database/clock.server.ts';
+import { findEvening } from '../../server/evenings.server.ts';
+import { waitingRolls } from '../../server/rolls.server.ts';
+import { openSessionId, queuedRuns } from '../../server/runs/runs.server.ts';
+import { postedForm } from '../../ui/forms/posted-form.ts';
+import { changeOnPaper } from '../draft/paper-action.server.ts';
+import { tonight } from '../draft/tonight.server.ts';
+import { EveningOnPaper } from '../evening/evening-on-paper.tsx';
+import { eveningPage } from '../evening/evening-page.server.ts';
+import { eveningPlan } from '../evening/evening-plan.server.ts';
+import { Planned } from '../evening/planned.tsx';
+import { RefusalNotice } from '../evening/refusal-notice.tsx';
+import { FirstRunContext } from '../plan/run-number.ts';
+import { OtherSessions } from '../plan/start-bar.tsx';
+import { eveningsToCome } from '../to-come/evenings-to-come.server.ts';
+import { KeptEvenings } from '../to-come/kept-evenings.tsx';
+import { changeUnderWay } from '../under-way/coming-action.server.ts';
+import { comingOf } from '../under-way/coming.server.ts';
+import { underWayPage, type UnderWayPage } from '../under-way/under-way-page.server.ts';
+import { BegunRuns, begunRows, Moved, NowHead, useEveningNow, WhatItTakes, WholeEvening } from '../under-way/under-way.tsx';
+import type { Route } from './+types/tonight.ts';
+
+export const meta: Route.MetaFunction = ({ loaderData }) => {
+  const next = loaderData?.underWay ? nowInWords(loaderData.underWay.toDo, loaderData.underWay.clock.nowMs)?.inShort : null;
+  return [{ title: `${next ?? 'Tonight’s session'} · Steady Reel` }];
+};
+
+export { looksOnly as shouldRevalidate } from '../evening/looks-only.ts';
+
+export function loader({ request }: Pick<Route.LoaderArgs, 'request'>) {
+  const atMs = nowMs();
+  const waiting = waitingRolls();
+  const letGo = findEvening(new URL(request.url).searchParams.get('letGo') ?? '');
+  const toCome = { evenings: eveningsToCome(waiting), letGo: letGo && { id: letGo.id, name: letGo.name } };
+  const sessionId = openSessionId();
+  if (sessionId === null) {
+    const evening = tonight();
+    return { toCome, underWay: null, others: [], page: eveningPage(evening, eveningPlan(evening, atMs), atMs) };
+  }
+  const under = eveningUnderWay(sessionId, atMs);
+  const coming = comingOf(sessionId);
+  const onPaper = eveningPlan(coming, atMs);
+  const plan = { ...onPaper, clock: under.coming.map((run) => run.clock), clockFault: null, clockQuestion: null };
+  return {
+    toCome,
+    underWay: underWayPage(under, { question: plan.bathQuestion, warmS: plan.warmS ?? 0 }, atMs),
+    others: queuedRuns()
+      .filter((run) => run.sessionId !== sessionId)
+      .map((run) => ({ id: run.id, sessionId: run.sessionId, title: run.plan.title })),
+    page: eveningPage(coming, plan, atMs),
+  };
+}
+
+export async function action({ request }: Route.ActionArgs) {
+  const form = await postedForm(request);
+  const sessionId = openSessionId();
+  return sessionId === null ? changeOnPaper(form) : changeUnderWay(sessionId, form);
+}
+
+export default function TonightPage({ loaderData, actionData }: Route.ComponentProps) {
+  const { page, underWay, others, toCome } = loaderData;
+  return (
+    <>
+      {underWay ? (
+        <UnderWay {...{ page, underWay, others, actionData }} />
+      ) : (
+        <Planned page={page} refusal={actionData?.field === undefined ? null : actionData} />
+      )}
+      <KeptEvenings {...toCome} />
+    </>
+  );
+}
+
+type Shown = Pick<Route.ComponentProps['loaderData'], 'page' | 'others'> & {
+  readonly underWay: UnderWayPage;
+  readonly actionData: Route.ComponentProps['actionData'];
+};
+
+/** The evening that goes on: what is next, what was, what is at the Bench, and what is still to come and may be changed. */
+function UnderWay({ page, underWay, others, actionData: answered }: Shown) {
+  // The page is read again whenever anything moves, and what the last change said must outlast that.
+  const [heard, setHeard] = useState(answered);
+  const [actionData, setActionData] = useState(answered);
+  if (answered && answered !== heard) {
+    setHeard(answered);
+    setActionData(answered);
+  }
+  const [search] = useSearchParams();
+  const nowMs = useEveningNow(underWay);
+  const refusal = actionData?.field === undefined ? null : actionData;
+  return (
+    <FirstRunContext value={underWay.begun.length + 1}>
+      <NowHead page={underWay} nowMs={nowMs} />
+      {/* What a change moved is in sight wherever on the page it was made. */}
+      <div aria-live="polite" className="sticky top-2 z-30 mb-4 space-y-3 empty:hidden">
+        {refusal?.field === null && <RefusalNotice refusal={refusal} />}
+        {actionData?.moved && <Moved moved={actionData.moved} undone={actionData.undone} close={() => setActionData(undefined)} />}
+        <OtherSessions runs={others} />
+      </div>
+      <EveningOnPaper
+        page={page}
+        refusal={refusal?.field ? refusal : null}
+        search={search}
+        underWay={{
+          rows: begunRows(underWay),
+          ticks: underWay.ticks,
+          nowMs,
+          before: <BegunRuns page={underWay} nowMs={nowMs} />,
+          beside: (
+            <>
+              <WhatItTakes page={underWay} nowMs={nowMs} />
+              <WholeEvening page={underWay} canUndo={page.canUndo} coming={page.evening.runs.length} />
+            </>
+          ),
+        }}
+      />
+    </FirstRunContext>
+  );
+}

@@ -1,0 +1,39 @@
+import { DEFAULT_COOLING_PER_MIN, DEFAULT_TANK_HEAT_JK, type TankMaterial } from '../bath/water.ts';
+import type { HeatSchool, TankHeatSetting } from './tank-through-the-run.ts';
+import type { TankMethod } from './tank.ts';
+
+/** What is known of a tank's heat: from its tests, else from what it is made of (domain.md 8.1). */
+export interface TankThermalFacts {
+  readonly method: TankMethod;
+  readonly material?: TankMaterial;
+  readonly heatJK?: number | null;
+  readonly coolingPerMin?: number | null;
+  readonly coolingInBathPerMin?: number | null;
+}
+
+/** What the house and its habits say of heat, for every tank alike. */
+export interface HouseHeat {
+  readonly roomC: number;
+  readonly start: 'room' | 'bath';
+  readonly stands: 'air' | 'bath';
+  readonly school: HeatSchool;
+}
+
+export function materialOf(tank: TankThermalFacts): TankMaterial {
+  return tank.material ?? (tank.method === 'rotary' ? 'rotary' : 'plastic');
+}
+
+/** A tank's own figures where it was tested, the usual ones of its material elsewhere. */
+export function tankHeatSetting(tank: TankThermalFacts, house: HouseHeat): TankHeatSetting {
+  const material = materialOf(tank);
+  const tested = house.stands === 'air' ? tank.coolingPerMin : tank.coolingInBathPerMin;
+  return {
+    startC: house.start === 'bath' ? 'bath' : house.roomC,
+    heatJK: tank.heatJK ?? DEFAULT_TANK_HEAT_JK[material],
+    roomC: house.roomC,
+    stands: house.stands,
+    bathC: null,
+    coolingPerMin: tested ?? DEFAULT_COOLING_PER_MIN[house.stands][material],
+    school: house.school,
+  };
+}

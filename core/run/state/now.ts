@@ -1,0 +1,146 @@
+import { isDeveloper, isWater, type StepKind } from '../../kit/kind.ts';
+import { pourOutAtS, stepCues, waterInWords, type CueKind } from '../../schedule/cues.ts';
+import type { Spoken } from '../../units/sentence.ts';
+import { stepFinish, type StepFinish } from '../acts/finish.ts';
+import type { RunPlan } from '../plan/run-plan.ts';
+import { fixedAfterS, isEnough, lightOf, type Light } from './light.ts';
+import type { RunState } from './state.ts';
+
+export interface DueCue extends Spoken {
+  readonly atMs: number;
+  readonly kind: CueKind | 'pour-in';
+  readonly label: string;
+}
+
+/** The one thing the act button does now. */
+export type NextAct =
+  | { readonly kind: 'poured' | 'step-ended'; readonly step: string; readonly label: string }
+  | { readonly kind: 'finished' | 'resumed'; readonly label: string }
+  | null;
+
+export interface RunningStep {
+  readonly startMs: number;
+  readonly pourOutAtMs: number;
+  readonly endsAtMs: number;
+  readonly finish: StepFinish;
+  /** All cues of the step at their instants, past ones included. */
+  readonly cues: readonly DueCue[];
+}
+
+export interface RunNow {
+  readonly act: NextAct;
+  /** Present while a bath is in the tank. */
+  readonly running: RunningStep | null;
+  /** When the next bath should go in, while the tank is between baths. */
+  readonly nextPourAtMs: number | null;
+  readonly light: Light;
+}
+
+/**
+ * What is due in a run (domain.md 10). It depends on events alone: the screen adds the time and shows differences of
+ * instants, so nothing drifts and nothing counts.
+ */
+export function runNow(plan: RunPlan, state: RunState): RunNow {
+  return {
+    act: nextAct(plan, state),
+    running: state.phase === 'running' ? runningStep(plan, state) : null,
+    nextPourAtMs: nextPourAtMs(plan, state),
+    light: lightOf(plan, state),
+  };
+}
+
+function runningStep(plan: RunPlan, state: RunState): RunningStep | null {
+  const actual = state.actual[state.step];
+  const step = plan.steps[state.step];
+  if (!actual || !step) return null;
+  const finish = stepFinish(plan, state.step, actual);
+  const { startMs } = actual;
+  const opensTank = step.opensTank && opensAfter(plan, state, finish.seconds);
+  const cues = stepCues({ ...step, opensTank, seconds: finish.seconds }, plan.steps[state.step + 1] ?? null, {
+    tank: plan.tank,
+    pourOut: plan.pourOut,
+    washing: plan.washing ?? undefined,
+    drying: plan.drying ?? undefined,
+  });
+  return {
+    startMs,
+    pourOutAtMs: startMs + pourOutAtS(finish.seconds, plan.tank.drainS, plan.pourOut) * 1000,
+    endsAtMs: startMs + finish.seconds * 1000,
+    finish,
+    cues: cues.map(({ atS, ...cue }) => ({ atMs: startMs + atS * 1000, ...cue })),
+  };
+}
+
+/** Whether everything that bleaches or fixes will have got its time when the running step ends as it is set. */
+function opensAfter(plan: RunPlan, state: RunState, finishS: number): boolean {
+  const step = plan.steps[state.step];
+  const earlierS = (state.actual[state.step]?.earlierMs ?? 0) / 1000;
+  return step !== undefined && lightOf(plan, state).short === null && isEnough(earlierS + finishS, fixedAfterS(step));
+}
+
+function nextPourAtMs(plan: RunPlan, state: RunState): number | null {
+  if (state.phase !== 'between' || state.step >= plan.steps.length) return null;
+  const endMs = state.actual[state.step - 1]?.endMs;
+  if (endMs === null || endMs === undefined) return null;
+  // After a pause the hands are free when it ended.
+  const resumedMs = state.pauses.at(-1)?.toMs ?? 0;
+  return Math.max(endMs, resumedMs) + plan.changeoverS * 1000;
+}
+
+function nextAct(plan: RunPlan, state: RunState): NextAct {
+  const step = plan.steps[state.step];
+  switch (state.phase) {
+    case 'ready':
+    case 'between':
+      return step
+        ? { kind: 'poured', step: step.id, label: pourInLabel(step, plan.clock) }
+        : { kind: 'finished', label: 'Hung up: finish' };
+    case 'running':
+      return step ? { kind: 'step-ended', step: step.id, label: endLabel(step) } : null;
+    case 'paused':
+      return { kind: 'resumed', label: 'Go on with the run' };
+    case 'finished':
+    case 'given-up':
+      return null;
+  }
+}
+
+interface Named {
+  readonly kind: StepKind;
+  readonly name: string;
+  readonly inTank: boolean;
+}
+
+function pourInLabel(step: Named, clock: RunPlan['clock']): string {
+  const name = step.name.toLowerCase();
+  if (!step.inTank) return `Film into the ${name}`;
+  const what = isWater(step.kind) ? waterInWords(step).toLowerCase() : name;
+  return clock === 'tank-full' ? `Tank is full of ${what}` : `Pour ${what} in`;
+}
+
+function endLabel(step: Named): string {
+  if (!step.inTank) return `Lift out of the ${step.name.toLowerCase()}`;
+  return isWater(step.kind) ? `${step.name} is done` : 'Pour out now';
+}
+
+/** What going over time means for this kind of bath, in words for the sink. */
+export function overrunMeaning(kind: StepKind): string {
+  if (isDeveloper(kind)) return 'The developer goes on working: pour it out now.';
+  switch (kind) {
+    case 'stop':
+    case 'bleach':
+    case 'bleach-fix':
+    case 'fixer':
+    case 'pre-bleach':
+    case 'reversal':
+      return 'Harmless: this bath runs to completion. Pour out when you are ready.';
+    case 'stabiliser':
+    case 'final-rinse':
+    case 'wetting-agent':
+      return 'Harmless for some minutes. Lift the film out when you are ready.';
+    case 'prebath':
+      return 'The backing goes on softening: rinse it off now.';
+    default:
+      return 'Harmless: more water does no damage. Go on when you are ready.';
+  }
+}
