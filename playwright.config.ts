@@ -20,6 +20,9 @@ export default defineConfig({
   // Files side by side, the tests of one file in order: each file has servers and databases of its own.
   fullyParallel: false,
   workers: 2,
+  // Where two processors are shared with other work a browser can be starved: a test is tried twice, and one that
+  // needed it is named as flaky at the end, to be looked at.
+  retries: 1,
   expect: { timeout: 15_000 },
   reporter: [['list']],
   use: {

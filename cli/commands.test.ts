@@ -61,7 +61,8 @@ test.each<[string, object, object, string]>([
   ['a tank of less than nothing', { heatJK: -1 }, { volumeMl: 520 }, '$.heat.heatJK'],
   ['a tank that cools faster than anything', { coolingPerMin: 11 }, { volumeMl: 520 }, '$.heat.coolingPerMin'],
   ['a school there is none of', { school: 'guess' }, { volumeMl: 520 }, '$.heat.school'],
-  ['a tank of ice around a thimble', { heatJK: 900_000, startC: -40, school: 'pour-warmer' }, { volumeMl: 5 }, '$.heat'],
+  ['a tank of ice around a thimble', { heatJK: 900_000, startC: -40, roomC: -40, school: 'pour-warmer' }, { volumeMl: 5 }, '$.heat'],
+  ['a machine that holds nobody knows what', { stands: 'machine' }, { volumeMl: 520 }, '$.heat.machineC'],
 ])('heat with %s is refused where it stands', (_, heat, tank, path) => {
   const answer = ask('plan', { ...(EXAMPLES['plan'] as object), tank, heat: { roomC: 20, ...heat } });
   expect(answer && !answer.ok && answer.errors.map((error) => error.path)).toContain(path);

@@ -1,25 +1,27 @@
 import { answered, refused, type Answer, type Fault } from '../core/answer.ts';
+import type { Process } from '../core/film/process.ts';
 import type { TimedReading } from '../core/heat/bath/cooling.ts';
 import { warmUp, type BottleInBath } from '../core/heat/bath/water-bath.ts';
 import { developmentRate, doseUntil } from '../core/heat/dose.ts';
 import { driftFinish } from '../core/heat/drift.ts';
-import { mixWater } from '../core/heat/mixing.ts';
+import { mixWater, swapWater } from '../core/heat/mixing.ts';
 import { pourTemperature } from '../core/heat/pour-temperature.ts';
 import { settlesAtC } from '../core/heat/pouring-in.ts';
 import { temperaturePath } from '../core/heat/temperature-path.ts';
 import type { Bath } from '../core/kit/kit.ts';
 import type { Holds } from '../core/packing/load.ts';
 import { packRolls, type BatchToUse, type RollToPack } from '../core/packing/pack.ts';
+import { ratePoints } from '../core/timing/one-temperature.ts';
 import { pushEquivalent } from '../core/timing/push.ts';
 import { effect } from './effect.ts';
-import { chart, density, judge } from './inspect.ts';
+import { answer, chart, density, judge } from './inspect.ts';
 import { plan } from './plan.ts';
 import { bare, bathIn, readRequest, round, type Command, type LaterCommand } from './request.ts';
-import { driftRequest, mixRequest, packRequest, pourRequest, warmupRequest } from './requests.ts';
+import { driftRequest, mixRequest, refreshRequest, packRequest, pourRequest, warmupRequest } from './requests.ts';
 import { shelf } from './shelf.ts';
 
 /** Every command of scripting.md. Each checks its request whole before anything is computed. */
-export const COMMANDS: Readonly<Record<string, Command>> = { plan, drift, warmup, pour, mix, pack, effect, shelf, chart, judge };
+export const COMMANDS: Readonly<Record<string, Command>> = { plan, drift, warmup, pour, mix, refresh, pack, effect, shelf, answer, chart, judge };
 
 /** The one that reads a file and so answers later. */
 export const LATER_COMMANDS: Readonly<Record<string, LaterCommand>> = { density };
@@ -41,6 +43,7 @@ function drift(request: unknown): Answer<unknown> {
   if (!bath.ok) return bath;
   const finish = driftFinish({
     bath: bath.value,
+    ratePoints: ratePoints(bath.value, kit.process),
     nominalS: value.nominalS,
     readings: value.readings,
     surroundings: value.tank ?? null,
@@ -51,13 +54,13 @@ function drift(request: unknown): Answer<unknown> {
   return answered({
     finishS: round(finish.value.finishS, 1),
     warnings: finish.value.warnings.map(bare),
-    ...(value.endedS === undefined ? {} : gotBy(bath.value, value, value.endedS)),
+    ...(value.endedS === undefined ? {} : gotBy(bath.value, kit.process, value, value.endedS)),
   });
 }
 
 /** What the step really got by the second it ended (domain.md 10.1). */
-function gotBy(bath: Bath, { nominalS, readings, tank, pouredC }: DriftRequest, endedS: number): object {
-  const { points } = bath.time;
+function gotBy(bath: Bath, process: Process, { nominalS, readings, tank, pouredC }: DriftRequest, endedS: number): object {
+  const points = ratePoints(bath, process);
   const path = temperaturePath(readings, tank ?? null, pouredC ?? null);
   const share = nominalS > 0 ? doseUntil(developmentRate(points, bath.nominalC), path, points, endedS) / nominalS : 0;
   const stops = pushEquivalent(bath.push, nominalS, share);
@@ -137,7 +140,7 @@ function pour(request: unknown): Answer<unknown> {
   if (!bath.ok) return bath;
   const surroundings =
     tank.coolingPerMin === undefined ? null : { coolingPerMin: tank.coolingPerMin, surroundC: tank.surroundC ?? tank.startC };
-  const found = pourTemperature({ bath: bath.value, nominalS, plannedS, solutionMl, tank, surroundings });
+  const found = pourTemperature({ bath: bath.value, process: kit.process, nominalS, plannedS, solutionMl, tank, surroundings });
   return found.ok ? answered({ pourC: round1(found.value.pourC), settlesC: round1(found.value.settlesC) }) : found;
 }
 
@@ -155,6 +158,21 @@ function mix(request: unknown): Answer<unknown> {
   if (!mixed.ok) return mixed;
   const hotMl = Math.round(mixed.value.hotMl);
   return answered({ hotMl, coldMl: Math.round(value.totalMl) - hotMl });
+}
+
+interface RefreshRequest {
+  readonly litres: number;
+  readonly c: number;
+  readonly goalC: number;
+  readonly hotC: number;
+}
+
+/** A bath without a heater, topped up: so much out, so much hot water in (scripting.md, refresh). */
+function refresh(request: unknown): Answer<unknown> {
+  const { faults, value } = readRequest<RefreshRequest>(refreshRequest, request);
+  if (faults.length > 0) return refused(...faults);
+  const swapped = swapWater({ totalMl: value.litres * 1000, fromC: value.c, goalC: value.goalC, hotC: value.hotC });
+  return swapped.ok ? answered({ swapMl: Math.round(swapped.value) }) : swapped;
 }
 
 interface PackRequest {

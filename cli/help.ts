@@ -5,10 +5,12 @@ export const SUMMARIES: Readonly<Record<string, string>> = {
   warmup: 'when each bottle in a water bath is inside its range',
   pour: 'where solution and tank settle, or how warm to pour',
   mix: 'hot and cold water for a wanted temperature',
+  refresh: 'how much of a bath to change for hot water, to bring it back up',
   pack: 'which rolls share a tank, in which order',
   effect: 'what a run does to its bottles: drawn, back, wear, and into which jug',
   density: 'the densities of a scanned strip: clear base, fogged leader, their range',
   chart: 'whether a measure over time leaves its own habits',
+  answer: 'how much longer to develop, by your own strips',
   judge: 'what a strip shows: exposure, development or film, and what can still be done',
   shelf: 'what is left in each bottle, how it stands, and when the batch ends',
 };
@@ -52,6 +54,13 @@ export const EXAMPLES: Readonly<Record<string, unknown>> = {
   },
   pour: { solutionMl: 520, solutionC: 39, tank: { heatJK: 380, startC: 22 } },
   mix: { totalMl: 12000, hotC: 52, coldC: 14, targetC: 43 },
+  refresh: { litres: 12, c: 36.2, goalC: 38.5, hotC: 55 },
+  answer: {
+    strips: [0.9, 0.93, 0.96, 0.98, 1, 1.02, 1.05, 1.09].map((dose) => ({ dose, range: 1.7 + 1.1 * Math.log(dose) + (dose < 1 ? 0.01 : -0.01) })),
+    range: 1.62,
+    dose: 1,
+    seconds: 240,
+  },
   pack: {
     rolls: [
       { id: 'a', format: '135-36', process: 'C-41', pushStops: 0, treatment: 'normal', keeper: false, count: 1 },

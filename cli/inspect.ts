@@ -5,9 +5,10 @@ import { judge as judgement } from '../core/inspection/judge.ts';
 import { controlChart, type ChartPoint } from '../core/inspection/strips/control-chart.ts';
 import { stripDensities, type Encoding, type PerChannel } from '../core/inspection/strips/density.ts';
 import type { Rectangles } from '../core/inspection/strips/strip-measure.ts';
+import { answerOfStrips, type MeasuredStrip } from '../core/inspection/strips/strips-answer.ts';
 import { openScan, patchesOf } from '../scan/read-scan.ts';
 import { readRequest, round } from './request.ts';
-import { chartRequest, densityRequest, judgeRequest } from './requests.ts';
+import { answerRequest, chartRequest, densityRequest, judgeRequest } from './requests.ts';
 
 interface DensityRequest extends Rectangles {
   readonly file: string;
@@ -61,4 +62,19 @@ export function judge(request: unknown): Answer<unknown> {
     verdict,
     causes: causes.map(({ id, for: pro, against, now, nextTime }) => ({ id, for: inWords(pro), against: inWords(against), now, nextTime })),
   });
+}
+
+interface AnswerRequest {
+  readonly strips: readonly MeasuredStrip[];
+  readonly range: number;
+  readonly dose?: number;
+  readonly seconds: number;
+}
+
+/** How much longer to develop, by the person's own strips (domain.md 20). */
+export function answer(request: unknown): Answer<unknown> {
+  const { faults, value } = readRequest<AnswerRequest>(answerRequest, request);
+  if (faults.length > 0) return refused(...faults);
+  const { strips, range, dose = 1, seconds } = value;
+  return answered(answerOfStrips(strips, { range, dose, seconds }));
 }

@@ -40,6 +40,8 @@ export function plannedAsAsked(
   const tank = { ...DEFAULT_TANK, ...value.tank };
   if (value.heat && tank.volumeMl === undefined)
     return refused({ code: 'missing', path: '$.tank.volumeMl', message: 'The tank’s heat needs tank.volumeMl, the solution it takes.' });
+  if (value.heat?.stands === 'machine' && value.heat.machineC === undefined)
+    return refused({ code: 'missing', path: '$.heat.machineC', message: 'A tank in a machine needs machineC, the temperature it holds.' });
   const planned = planRun({
     kit,
     batch: { volumeMl: value.batch?.volumeMl ?? kit.makesMl, rollsDone: value.batch?.rollsDone ?? 0, ...(mixedOn ? { mixedOn } : {}) },
@@ -97,6 +99,7 @@ function heatSetting(heat: HeatRequest, tank: Tank): TankHeatSetting {
     heatJK: heat.heatJK ?? DEFAULT_TANK_HEAT_JK[material],
     roomC: heat.roomC,
     stands,
+    machineC: heat.machineC ?? null,
     bathC: heat.bathC ?? null,
     coolingPerMin: heat.coolingPerMin ?? DEFAULT_COOLING_PER_MIN[stands][material],
     school: heat.school ?? 'wait-longer',

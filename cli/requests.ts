@@ -5,7 +5,7 @@ import { PROCESSES } from '../core/film/process.ts';
 import { TREATMENTS } from '../core/film/treatment.ts';
 import { BOTTLE_MATERIALS } from '../core/heat/bath/water-bath.ts';
 import { TANK_MATERIALS } from '../core/heat/bath/water.ts';
-import { HEAT_SCHOOLS } from '../core/heat/tank/tank-through-the-run.ts';
+import { HEAT_SCHOOLS, TANK_PLACES } from '../core/heat/tank/tank-through-the-run.ts';
 import { TANK_METHODS } from '../core/heat/tank/tank.ts';
 import { COLOURS, EDGES, FRAMES, MARKS, SLIDES } from '../core/inspection/inspection.ts';
 import { habitShapes } from '../core/schedule/read-habits.ts';
@@ -82,7 +82,8 @@ export const planRequest = request({
     startC: tempC(),
     heatJK: number().min(0).max(1_000_000),
     roomC: tempC().required(),
-    stands: string().oneOf(['air', 'bath']),
+    stands: string().oneOf(TANK_PLACES),
+    machineC: tempC(),
     bathC: tempC(),
     coolingPerMin: number().min(0).max(10),
     school: string().oneOf(HEAT_SCHOOLS),
@@ -189,6 +190,13 @@ export const mixRequest = request({
   targetC: tempC().required(),
 });
 
+export const refreshRequest = request({
+  litres: number().moreThan(0).max(2000).required(),
+  c: tempC().required(),
+  goalC: tempC().required(),
+  hotC: tempC().required(),
+});
+
 export const packRequest = request({
   rolls: array(
     closed({
@@ -236,6 +244,17 @@ export const chartRequest = request({
   points: array(closed({ value: number().min(-1e9).max(1e9).required(), good: boolean() }).required())
     .max(100_000)
     .required(),
+});
+
+const positive = (most: number) => number().moreThan(0).max(most);
+
+export const answerRequest = request({
+  strips: array(closed({ dose: positive(100).required(), range: number().min(-10).max(10).required() }).required())
+    .max(100_000)
+    .required(),
+  range: number().min(-10).max(10).required(),
+  dose: positive(100),
+  seconds: positive(864_000).required(),
 });
 
 const share = () => number().min(0).max(100);

@@ -26,6 +26,13 @@ export type WarningCode =
   | 'past-capacity'
   | 'past-shelf-life'
   | 'off-nominal'
+  /** One printed temperature, held at another (domain.md 5.1). */
+  | 'off-leaflet-temperature'
+  | 'tank-outside-range'
+  /** More than 3 °C over its bath's own temperature, and more than anyone should pour (8.1). */
+  | 'pour-far'
+  | 'changes-too-quick'
+  | 'after-final'
   | 'push-colour'
   | 'volume-short'
   | 'bottle-doubtful'

@@ -60,8 +60,12 @@ test('two screens show the same second; an act on one appears on the other; a wr
   await expect(act(phone)).toHaveText(/Prewash is done/);
   // Both have ticked since they were told.
   for (const screen of [page, phone]) await expect(left(screen)).not.toHaveText((await left(screen).textContent()) ?? '');
-  const [here, there] = await Promise.all([left(page).textContent(), left(phone).textContent()]);
-  expect(Math.abs(secondsOf(here) - secondsOf(there))).toBeLessThanOrEqual(1);
+  // A busy machine paints one of them late: that is no second of the run, and is over at the next tick.
+  const apartS = async () => {
+    const [here, there] = await Promise.all([left(page).textContent(), left(phone).textContent()]);
+    return Math.abs(secondsOf(here) - secondsOf(there));
+  };
+  await expect.poll(apartS).toBeLessThanOrEqual(1);
   await deliberate(phone, () => act(phone).click());
   await expect(act(page)).toHaveText(/Pour developer in/);
 

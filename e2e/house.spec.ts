@@ -132,6 +132,10 @@ test('scan, type four digits, and the phone runs the evening, with the laptop as
   await tap();
   await tap();
   await expect(act(phone)).toHaveText(/Pour out now/);
+  const events = async () =>
+    ((await (await fetch(`${own.base}${run}/events`)).json()) as { events: { event: { kind: string } }[] }).events;
+  // What is still on its way when the laptop falls asleep would be counted among what is to save.
+  await expect.poll(async () => (await events()).length).toBe(4);
 
   await test.step('asleep: the phone goes on, opens again by itself, and keeps what is done', async () => {
     own.freeze();
@@ -150,8 +154,6 @@ test('scan, type four digits, and the phone runs the evening, with the laptop as
   await test.step('awake again: everything once, in order, by the phone at the sink', async () => {
     own.thaw();
     await expect(phone.getByText(/On its own/)).toHaveCount(0, { timeout: 30_000 });
-    const events = async () =>
-      ((await (await fetch(`${own.base}${run}/events`)).json()) as { events: { event: { kind: string } }[] }).events;
     await expect
       .poll(async () => (await events()).map(({ event }) => event.kind), { timeout: 30_000 })
       .toEqual(['readied', 'poured', 'step-ended', 'poured', 'reading', 'step-ended', 'poured']);

@@ -8,7 +8,7 @@ import { disagreementInWords } from './disagreement.ts';
 const developer = shippedKit('house-c41-three-bath')?.baths[0];
 if (!developer) throw new Error('no developer');
 const said = (byC: number) => {
-  const words = disagreementInWords(developer, byC);
+  const words = disagreementInWords(developer, 'C-41', byC);
   return words ? sayIn(words, METRIC) : null;
 };
 
@@ -27,7 +27,7 @@ test('the seconds are those by which the leaflet itself differs between the two 
       fc.integer({ min: -28, max: 40 }).filter((tenths) => tenths !== 0),
       (tenths) => {
         const at = (tempC: number) => {
-          const time = stepTime(developer, { tempC, pushStops: 0, rollNumber: 1 });
+          const time = stepTime(developer, { tempC, pushStops: 0, rollNumber: 1, process: 'C-41' });
           return time.ok ? time.value.seconds : NaN;
         };
         const lacking = Math.abs(at(developer.nominalC - tenths / 10) - at(developer.nominalC));
@@ -38,6 +38,10 @@ test('the seconds are those by which the leaflet itself differs between the two 
   );
 });
 
-test('a bath with one time says nothing of temperature', () => {
-  expect(disagreementInWords({ ...developer, time: { points: developer.time.points.slice(0, 1) } }, 1)).toBeNull();
+test('a developer that is printed for one temperature goes by the rule of thumb, and says so; a fixer has no say', () => {
+  const once = { ...developer, time: { points: [{ c: 38, s: 200 }] } };
+  // 200 s × (e^(0.11 × 0.6) − 1) = 13.6 s.
+  const words = disagreementInWords(once, 'C-41', 0.6);
+  expect(words && sayIn(words, METRIC)).toContain('would get 0:14 too little, as a pull of 0.3 stop, by rule of thumb.');
+  expect(disagreementInWords({ ...once, critical: false }, 'C-41', 1)).toBeNull();
 });

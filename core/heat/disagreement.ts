@@ -1,5 +1,7 @@
+import type { Process } from '../film/process.ts';
 import type { Bath } from '../kit/kit.ts';
 import { hasCurve } from '../timing/leaflet-curve.ts';
+import { ratePoints } from '../timing/one-temperature.ts';
 import { pushEquivalent } from '../timing/push.ts';
 import { showDuration } from '../units/duration.ts';
 import { sentence, type Sentence } from '../units/sentence.ts';
@@ -14,19 +16,25 @@ export function errorAtC(error: ThermometerError, shownC: number): number {
 /**
  * What a thermometer that shows `byC` too much would do to a developer, if its error were not taken off: one run at its
  * nominal temperature by this thermometer, and the seconds and stops by which it would miss (domain.md 7, 10.1). Null
- * for a bath whose leaflet gives one time only, which says nothing of temperature.
+ * for a bath that no temperature makes quicker.
  */
-export function disagreementInWords(bath: Pick<Bath, 'name' | 'nominalC' | 'time' | 'push' | 'range'>, byC: number): Sentence | null {
-  if (!hasCurve(bath.time.points)) return null;
+export function disagreementInWords(
+  bath: Pick<Bath, 'name' | 'kind' | 'critical' | 'nominalC' | 'time' | 'push' | 'range'>,
+  process: Process,
+  byC: number,
+): Sentence | null {
+  const points = ratePoints(bath, process);
+  if (!hasCurve(points)) return null;
   const tolerance = bath.range ? sentence`${bath.name} allows ± ${{ byC: (bath.range.highC - bath.range.lowC) / 2 }}. ` : sentence``;
   if (Math.abs(byC) < 0.05) return sentence`${tolerance}This one may be believed as it is.`;
-  const rate = developmentRate(bath.time.points, bath.nominalC);
+  const rate = developmentRate(points, bath.nominalC);
+  const thumb = hasCurve(bath.time.points) ? '' : ', by rule of thumb';
   const nominalS = 1 / rate(bath.nominalC - byC);
   const bathS = secondsAt(bath, rate);
   const stops = Math.abs(pushEquivalent(bath.push, bathS, rate(bath.nominalC - byC)) ?? 0);
   const way = byC > 0 ? 'too little, as a pull' : 'too much, as a push';
   const seconds = showDuration(Math.max(1, Math.round(Math.abs(nominalS - 1) * bathS)));
-  return sentence`${tolerance}It shows ${{ byC: Math.abs(byC) }} too ${byC > 0 ? 'much' : 'little'}: taken at its word, ${bath.name.toLowerCase()} would get ${seconds} ${way} of ${stops.toFixed(1)} stop. Steady Reel takes that off every reading.`;
+  return sentence`${tolerance}It shows ${{ byC: Math.abs(byC) }} too ${byC > 0 ? 'much' : 'little'}: taken at its word, ${bath.name.toLowerCase()} would get ${seconds} ${way} of ${stops.toFixed(1)} stop${thumb}. Steady Reel takes that off every reading.`;
 }
 
 function secondsAt(bath: Pick<Bath, 'nominalC' | 'time'>, rate: (tempC: number) => number): number {

@@ -48,6 +48,11 @@ function chunkDose(rate: Rate, piece: PathPiece, fromS: number, toS: number): nu
   return half * NODES.reduce((sum, [x, w]) => sum + w * rate(pieceTemperature(piece, middle + half * x)), 0);
 }
 
+/** Where the rate has a kink: at the leaflet's inner points. Its first and last segments go on beyond their ends. */
+function kinksOf(points: readonly LeafletPoint[]): readonly number[] {
+  return points.length < 3 ? [] : pointsByTemperature(points).slice(1, -1).map((point) => point.c);
+}
+
 /** Cuts the path where it crosses a leaflet temperature and into stretches short enough to integrate exactly. */
 function* chunks(path: readonly PathPiece[], kinksC: readonly number[], untilS: number): Generator<Chunk> {
   for (const piece of path) {
@@ -79,7 +84,7 @@ function crossing(piece: PathPiece, c: number): number[] {
 
 /** Dose gathered from the start to `untilS`: `∫ r(T(τ)) dτ`, in seconds at nominal. */
 export function doseUntil(rate: Rate, path: readonly PathPiece[], points: readonly LeafletPoint[], untilS: number): number {
-  const kinksC = points.map((point) => point.c);
+  const kinksC = kinksOf(points);
   let dose = 0;
   for (const chunk of chunks(path, kinksC, untilS)) dose += chunkDose(rate, chunk.piece, chunk.fromS, chunk.toS);
   return dose;
@@ -95,7 +100,7 @@ export function doseReachedS(
   doseS: number,
   horizonS: number,
 ): number | null {
-  const kinksC = points.map((point) => point.c);
+  const kinksC = kinksOf(points);
   let left = doseS;
   if (left <= 0) return 0;
   for (const { piece, fromS, toS } of chunks(path, kinksC, horizonS)) {

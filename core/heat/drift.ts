@@ -1,5 +1,5 @@
 import { answered, refused, type Answer, type Warning } from '../answer.ts';
-import type { Bath } from '../kit/kit.ts';
+import type { Bath, LeafletPoint } from '../kit/kit.ts';
 import { hasCurve, leafletRange } from '../timing/leaflet-curve.ts';
 import { asMessage, sentence } from '../units/sentence.ts';
 import type { TimedReading } from './bath/cooling.ts';
@@ -8,6 +8,8 @@ import { pathTemperature, temperaturePath, type Surroundings } from './temperatu
 
 export interface DriftQuestion {
   readonly bath: Pick<Bath, 'id' | 'name' | 'nominalC' | 'time'>;
+  /** What its rate goes by, where that is not its leaflet's own points: two by a rule of thumb (domain.md 5.1). */
+  readonly ratePoints?: readonly LeafletPoint[];
   /** The dose to reach: the step's seconds at nominal temperature. */
   readonly nominalS: number;
   /** What was planned, for the warning about large corrections. */
@@ -39,7 +41,7 @@ export function driftFinish(question: DriftQuestion): Answer<DriftAnswer> {
   if (path.length === 0) {
     return refused({ code: 'too-few-readings', path: '$.readings', message: 'At least one reading is needed to follow the temperature.' });
   }
-  const points = bath.time.points;
+  const points = question.ratePoints ?? bath.time.points;
   const finishS = doseReachedS(developmentRate(points, bath.nominalC), path, points, nominalS, HORIZON_S);
   if (finishS === null) {
     return refused({
@@ -49,7 +51,7 @@ export function driftFinish(question: DriftQuestion): Answer<DriftAnswer> {
     });
   }
   const warnings: Warning[] = [];
-  if (hasCurve(points) && farOutside(path, readings, finishS, bath)) {
+  if (hasCurve(bath.time.points) && farOutside(path, readings, finishS, bath)) {
     warnings.push({
       code: 'far-outside-leaflet',
       bath: bath.id,

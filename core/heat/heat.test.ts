@@ -81,6 +81,7 @@ test('the pour temperature gives the dose at the planned time, tank and cooling 
       (plannedS, coolingPerMin, startC) => {
         const found = pourTemperature({
           bath,
+          process: 'C-41',
           nominalS: 225.2,
           plannedS,
           solutionMl: 520,

@@ -1,13 +1,17 @@
 import { answered, refused, type Answer } from '../answer.ts';
+import type { Process } from '../film/process.ts';
 import type { Bath } from '../kit/kit.ts';
 import { hasCurve } from '../timing/leaflet-curve.ts';
+import { ratePoints } from '../timing/one-temperature.ts';
 import { developmentRate } from './dose.ts';
 import { pourForSettledC, settlesAtC, type TankHeat } from './pouring-in.ts';
 import { settledForDose } from './tank/tank-through-the-run.ts';
 import type { Surroundings } from './temperature-path.ts';
 
 export interface PourQuestion {
-  readonly bath: Pick<Bath, 'name' | 'nominalC' | 'time'>;
+  readonly bath: Pick<Bath, 'name' | 'kind' | 'critical' | 'nominalC' | 'time'>;
+  /** The kit's: what a rule of thumb goes by where the bath is printed for one temperature (domain.md 5.1). */
+  readonly process: Process;
   readonly nominalS: number;
   readonly plannedS: number;
   readonly solutionMl: number;
@@ -26,7 +30,7 @@ export interface PourAnswer {
  */
 export function pourTemperature(question: PourQuestion): Answer<PourAnswer> {
   const { bath, nominalS, plannedS, solutionMl, tank, surroundings } = question;
-  const points = bath.time.points;
+  const points = ratePoints(bath, question.process);
   if (!hasCurve(points)) {
     return refused({
       code: 'no-curve',
@@ -37,7 +41,7 @@ export function pourTemperature(question: PourQuestion): Answer<PourAnswer> {
   const still = { coolingPerMin: 0, surroundC: tank.startC };
   const settledC = settledForDose(
     developmentRate(points, bath.nominalC),
-    { seconds: plannedS, nominalS, points, temperatureC: bath.nominalC },
+    { seconds: plannedS, doseS: nominalS, points, temperatureC: bath.nominalC },
     surroundings ?? still,
   );
   if (settledC === null) {

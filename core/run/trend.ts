@@ -57,6 +57,7 @@ export const HABIT_WORDS = {
   school: {
     'wait-longer': 'you wait longer for a cold tank',
     'pour-warmer': 'you pour warmer for a cold tank',
+    'warm-tank': 'you warm the tank first',
     none: 'you reckon without the tank’s heat',
   },
   clock: { 'first-drop': 'the clock starts at the first drop', 'tank-full': 'the clock starts when the tank is full' },

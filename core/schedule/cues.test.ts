@@ -14,7 +14,7 @@ const DEVELOPER: CuedStep = {
   wipeAfter: false,
 };
 const WASH: CuedStep = { ...DEVELOPER, kind: 'wash', name: 'Wash', seconds: 180, agitation: null, bottle: null, after: 'discard' };
-const BY_HAND: CueSetting = { tank: { method: 'inversion', drainS: 10 }, pourOut: 'inside', washing: undefined };
+const BY_HAND: CueSetting = { tank: { method: 'inversion', drainS: 10, fillS: 8 }, pourOut: 'inside', washing: undefined };
 const cues = (step: Partial<CuedStep> = {}, setting: Partial<CueSetting> = {}, next: CuedStep | null = WASH) =>
   stepCues({ ...DEVELOPER, ...step }, next, { ...BY_HAND, ...setting });
 const told = (list: ReturnType<typeof cues>) => list.map(({ atS, kind, label }) => `${atS} ${kind}: ${label}`);
@@ -38,13 +38,13 @@ test.each<[string, Partial<CuedStep>, Partial<CueSetting>, string[]]>([
   [
     'a stick is twirled and never tapped',
     { agitation: { initialS: 10, everyS: 60, inversions: 1, tap: true } },
-    { tank: { method: 'stick', drainS: 10 } },
+    { tank: { method: 'stick', drainS: 10, fillS: 8 } },
     ['0 agitate-first: Twirl without a pause for 10 s', '60 agitate: Twirl the stick once'],
   ],
   [
     'a rotary tank goes from the hand to the rollers',
     {},
-    { tank: { method: 'rotary', drainS: 10 } },
+    { tank: { method: 'rotary', drainS: 10, fillS: 8 } },
     ['0 agitate-first: Invert by hand for 30 s', '30 rotate: On the rollers: continuous, reversing'],
   ],
   [
@@ -85,8 +85,9 @@ test('fills of a wash are spread by their inversions, changes evenly, running wa
   expect(fills({ kind: 'changes', n: 3 }).map((line) => line.slice(0, line.indexOf(' ')))).toEqual(['0', '60', '120']);
   expect(fills({ kind: 'counted', counts: [5, 10, 15] })).toEqual([
     '0 change: Fresh water, 5 inversions: fill 1 of 3',
-    '30 change: Fresh water, 10 inversions: fill 2 of 3',
-    '90 change: Fresh water, 15 inversions: fill 3 of 3',
+    // Each fill takes 8 + 2 × its inversions + 10 s: 28, 38 and 48 of 114.
+    '44 change: Fresh water, 10 inversions: fill 2 of 3',
+    '104 change: Fresh water, 15 inversions: fill 3 of 3',
   ]);
   expect(fills({ kind: 'changes' })).toHaveLength(7);
 });
@@ -113,7 +114,7 @@ test('whatever the bath: cues are in order, inside their step, no beat within te
       (seconds, drainS, initialS, everyS, by, pourOut) => {
         const list = cues(
           { seconds, agitation: { initialS, ...(everyS ? { everyS } : {}), inversions: 4 } },
-          { tank: { method: by, drainS }, pourOut },
+          { tank: { method: by, drainS, fillS: 8 }, pourOut },
         );
         const outAtS = pourOutAtS(seconds, drainS, pourOut);
         expect(list.map(({ atS }) => atS)).toEqual([...list].map(({ atS }) => atS).sort((a, b) => a - b));

@@ -5,7 +5,8 @@ import type { Agitation } from '../kit/kit.ts';
 import { lowerFirst } from '../units/first-letter.ts';
 import { asLabel, sentence, type Sentence, type Spoken } from '../units/sentence.ts';
 import { hangUpInWords } from './drying.ts';
-import { DEFAULT_WASH_CHANGES, DEFAULT_WASH_COUNTS, type Habits, type WashingHabit } from './habits.ts';
+import type { Habits, WashingHabit } from './habits.ts';
+import { poursS, usualManner, type Manner, type Movement } from './manner.ts';
 
 export type CueKind = 'agitate-first' | 'agitate' | 'rotate' | 'change' | 'prepare' | 'pour-out' | 'light-safe' | 'wipe' | 'end';
 
@@ -31,12 +32,15 @@ export interface CuedStep {
   readonly inTank: boolean;
   readonly opensTank: boolean;
   readonly wipeAfter: boolean;
+  readonly manner?: Manner | null;
+  readonly movement?: Movement | null;
 }
 
 export interface CueSetting {
-  readonly tank: Pick<Tank, 'method' | 'drainS'>;
+  readonly tank: Pick<Tank, 'method' | 'drainS' | 'fillS'>;
   readonly pourOut: 'inside' | 'at-zero';
-  readonly washing: WashingHabit | undefined;
+  /** What every wash was done like in plans that were stored before each water had a manner of its own. */
+  readonly washing?: WashingHabit | undefined;
   readonly drying?: Habits['drying'];
 }
 
@@ -59,7 +63,8 @@ export function stepCues(step: CuedStep, next: CuedStep | null, setting: CueSett
   const pourOut = pourOutAtS(step.seconds, setting.tank.drainS, setting.pourOut);
   const cues: Cue[] = [
     ...agitationCues(step, setting.tank, pourOut),
-    ...washCues(step, setting.washing),
+    ...movementCues(step),
+    ...waterCues(step, setting),
     { atS: Math.max(0, pourOut - PREPARE_BEFORE_POUR_OUT_S), kind: 'prepare', ...asLabel(prepareLabel(step, next)) },
     { atS: pourOut, kind: 'pour-out', label: pourOutLabel(step) },
   ];
@@ -104,23 +109,29 @@ export function beatLabel(agitation: Agitation, tank: Pick<Tank, 'method'>): str
   return agitation.tap && tank.method !== 'stick' ? `${move}, then tap` : move;
 }
 
-function washCues(step: CuedStep, washing: WashingHabit | undefined): Cue[] {
-  if (step.kind !== 'wash' || !washing || washing.kind === 'running') return [];
-  if (washing.kind === 'changes') {
-    const n = washing.n ?? DEFAULT_WASH_CHANGES;
-    return Array.from({ length: n }, (_, i) => ({
-      atS: Math.floor((step.seconds * i) / n),
-      kind: 'change' as const,
-      label: `Fill, shake, empty: change ${i + 1} of ${n}`,
-    }));
-  }
-  const counts = washing.counts ?? DEFAULT_WASH_COUNTS;
-  const total = counts.reduce((sum, count) => sum + count, 0);
-  let before = 0;
-  return counts.map((count, i) => {
-    const atS = Math.floor((step.seconds * before) / total);
-    before += count;
-    return { atS, kind: 'change', label: `Fresh water, ${count} inversions: fill ${i + 1} of ${counts.length}` };
+/** What a way of one's own says of moving a step, where that is not the leaflet's beat. */
+function movementCues({ movement, inTank }: CuedStep): Cue[] {
+  if (!inTank || (movement !== 'gentle' && movement !== 'shaken')) return [];
+  return [{ atS: 0, kind: 'rotate', label: movement === 'gentle' ? 'Move it gently, without a pause' : 'Shake it, without a pause' }];
+}
+
+function mannerOf({ kind, manner }: CuedStep, { washing }: CueSetting): Manner | null {
+  return manner === undefined ? (kind === 'wash' && washing ? usualManner(kind, { washing }) : null) : manner;
+}
+
+/** Every change and every fill is a cue with its count (domain.md 9.1). */
+function waterCues(step: CuedStep, setting: CueSetting): Cue[] {
+  const manner = mannerOf(step, setting);
+  if (manner?.manner !== 'changes' && manner?.manner !== 'counted') return [];
+  let atS = 0;
+  return poursS(manner, step.seconds, setting.tank).map((pouredS, i, all) => {
+    const from = Math.floor(atS + 1e-9);
+    atS += pouredS;
+    const label =
+      manner.manner === 'changes'
+        ? `Fill, shake, empty: change ${i + 1} of ${all.length}`
+        : `Fresh water, ${manner.fills[i]} inversions: fill ${i + 1} of ${all.length}`;
+    return { atS: from, kind: 'change', label };
   });
 }
 

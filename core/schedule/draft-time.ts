@@ -3,31 +3,39 @@ import type { StepKind } from '../kit/kind.ts';
 import type { Bath } from '../kit/kit.ts';
 import { stepTime, type StepTime, type WorkingLine } from '../timing/step-time.ts';
 import type { Habits } from './habits.ts';
+import { countedSeconds } from './manner.ts';
 import type { PlanQuestion } from './plan.ts';
 import type { DraftStep } from './sequence.ts';
 
-/** What a step is planned at: as asked, or as usual. */
-export function temperatureOf(draft: DraftStep, temperaturesC: PlanQuestion['temperaturesC']): number {
-  return temperaturesC[draft.id] ?? draft.usualC;
-}
-
 /** A step's time by its bath's leaflet, or by habit where none times it (domain.md 5, 9). */
-export function timeOf(draft: DraftStep, { temperaturesC, pushStops, habits }: PlanQuestion, number: number): Answer<StepTime> {
-  if (draft.bath && draft.habitS === null) {
-    // Bleach bypass keeps the time the bleach-fix would have had, at the bleach-fix's own temperature.
-    const standsIn = draft.id !== draft.bath.id;
-    const tempC = standsIn ? (temperaturesC[draft.bath.id] ?? draft.bath.nominalC) : temperatureOf(draft, temperaturesC);
-    const time = stepTime(draft.bath, { tempC, pushStops, rollNumber: number });
-    return standsIn && time.ok ? answered(asThoughItWere(time.value, draft.bath)) : time;
+export function timeOf(draft: DraftStep, tempC: number, question: PlanQuestion, number: number): Answer<StepTime> {
+  const { pushStops, habits, kit, tank } = question;
+  const { oneTemperature } = habits;
+  const countedS = countedSeconds(draft.manner, tank);
+  if (draft.bath && draft.habitS === null && countedS === null) {
+    const conditions = { pushStops, process: kit.process, oneTemperature };
+    if (!draft.standsIn) return stepTime(draft.bath, { ...conditions, tempC, rollNumber: number });
+    // Bleach bypass keeps the time that the bleach-fix would have had on a fresh batch, at the bleach-fix's own temperature.
+    const time = stepTime(draft.bath, { ...conditions, tempC: draft.bath.nominalC, rollNumber: 1 });
+    return time.ok ? answered(asThoughItWere(time.value, draft.bath)) : time;
   }
-  const seconds = draft.habitS ?? 0;
+  const seconds = countedS ?? draft.habitS ?? 0;
   const zero = (what: WorkingLine['what'], label: string): WorkingLine => ({ what, seconds: 0, label });
+  const whose =
+    countedS !== null
+      ? `As long as ${draft.manner?.manner === 'counted' ? draft.manner.fills.length : 0} counted fills take`
+      : draft.ownWay
+        ? 'Your way'
+        : isNamed(draft.kind, habits)
+          ? 'Your habit'
+          : 'As usual: no leaflet times it';
   return answered({
     seconds,
     nominalS: seconds,
+    doseS: seconds,
     working: [
-      { what: 'leaflet', seconds, label: isNamed(draft.kind, habits) ? 'Your habit' : 'As usual: no leaflet times it' },
-      zero('wear', 'Water does not wear'),
+      { what: 'leaflet', seconds, label: whose },
+      zero('wear', draft.bottle ? 'No wear: the time is your own' : 'Water does not wear'),
       zero('push', 'No push'),
       zero('temperature', 'Same time at any temperature'),
     ],
@@ -64,7 +72,7 @@ function asThoughItWere(time: StepTime, bath: Bath): StepTime {
         line.what === 'leaflet'
           ? `As long as the ${name} would take`
           : line.what === 'wear'
-            ? `as the ${name} would be by now`
+            ? `as a fresh ${name} would`
             : line.what === 'push'
               ? 'No push in this bath'
               : 'Same time at any temperature',

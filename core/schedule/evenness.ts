@@ -1,32 +1,27 @@
 import type { Process } from '../film/process.ts';
 import { isFinal, isWater } from '../kit/kind.ts';
+import { counted } from '../units/counted.ts';
 import { asMessage, sentence } from '../units/sentence.ts';
-import { pouredAtC } from './cues.ts';
 import type { Advice, PlannedStep } from './plan.ts';
+import { EVEN_BY_C, watersNeeded } from './tonights-temperatures.ts';
 
-/** More than this from one bath to the next wrinkles the gelatine; cine film bears a little more (domain.md 16). */
-export const EVEN_BY_C = { 'C-41': 5, 'E-6': 5, 'ECN-2': 8 } as const;
-
-/** Jumps of temperature from bath to bath, with the water that steps them down. */
+/** Jumps of temperature from bath to bath, as planned, with the water that steps them down (domain.md 8.2). */
 export function evenness(process: Process, steps: readonly PlannedStep[]): Advice[] {
-  const by = EVEN_BY_C[process];
   return steps.flatMap((step, i): Advice[] => {
     const before = steps[i - 1];
     // The last bath stands at room temperature by every standard (domain.md 3), and film bears it by then.
     if (!before?.inTank || !step.inTank || isFinal(step.kind)) return [];
-    const fromC = before.inTankC?.endsC ?? before.temperatureC;
-    const toC = pouredAtC(step);
-    if (Math.abs(toC - fromC) <= by + 1e-9) return [];
+    const [fromC, toC] = [before.temperatureC, step.temperatureC];
+    const byC = Math.abs(toC - fromC);
+    if (byC <= EVEN_BY_C[process] + 1e-9) return [];
+    const jump = sentence`${before.name} to ${step.name.toLowerCase()}: ${{ byC }} at once can wrinkle the film.`;
     const half = sentence`${{ tempC: (fromC + toC) / 2 }}`;
-    return [
-      {
-        step: step.id,
-        ...asMessage(
-          isWater(step.kind)
-            ? sentence`${before.name} to ${step.name.toLowerCase()}: ${{ byC: Math.abs(toC - fromC) }} at once can wrinkle the film. Begin the ${step.name.toLowerCase()} at ${half} and bring it to ${{ tempC: toC }} by and by.`
-            : sentence`${before.name} to ${step.name.toLowerCase()}: ${{ byC: Math.abs(toC - fromC) }} at once can wrinkle the film. Put water at ${half} between them for half a minute.`,
-        ),
-      },
-    ];
+    const waters = watersNeeded(fromC, toC, process);
+    const eased = isWater(step.kind)
+      ? sentence`Begin the ${step.name.toLowerCase()} at ${half} and bring it to ${{ tempC: toC }} by and by.`
+      : waters === 1
+        ? sentence`Put water at ${half} between them for half a minute.`
+        : sentence`Put ${counted(waters, 'water')} between them in even steps, half a minute each.`;
+    return [{ step: step.id, ...asMessage(sentence`${jump} ${eased}`) }];
   });
 }

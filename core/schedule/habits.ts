@@ -1,4 +1,5 @@
 import type { HeatSchool } from '../heat/tank/tank-through-the-run.ts';
+import type { OneTemperature } from '../timing/one-temperature.ts';
 import type { WearSchool } from '../timing/roll-number.ts';
 
 export type PrewashHabit =
@@ -35,6 +36,8 @@ export interface Habits {
   readonly solution?: 'returned' | 'one-shot';
   /** What is done about the heat a tank takes; `ignore` leaves it out of the reckoning. */
   readonly temperature?: HeatSchool | 'ignore';
+  /** What is done with a developer that is printed for one temperature (domain.md 5.1). */
+  readonly oneTemperature?: OneTemperature;
   readonly tankStands?: 'air' | 'bath';
   readonly tankStart?: 'room' | 'bath';
   readonly pastCapacity?: 'warn' | 'refuse';
@@ -50,8 +53,6 @@ const DEFAULT_WASH_S = 180;
 export const DEFAULT_WETTING_AGENT_S = 30;
 export const DEFAULT_WASH_CHANGES = 7;
 export const DEFAULT_WASH_COUNTS: readonly number[] = [5, 10, 20];
-export const WASH_LOW_C = 35;
-export const WASH_HIGH_C = 40;
 export const ROOM_C = 20;
 
 export function prewashSeconds(habit: PrewashHabit | undefined): number {

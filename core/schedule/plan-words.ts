@@ -94,7 +94,7 @@ export function adviceFor({ kit, treatment, pushStops, batch }: PlanQuestion, dr
 /** A tank that takes a developer out of what its leaflet prints is timed by a curve that goes on beyond it: said, with how far. */
 export function leavesTheLeaflet(steps: readonly PlannedStep[]): Warning[] {
   return steps.flatMap((step): Warning[] => {
-    if (!step.critical || !step.inTankC || step.points.length < 2) return [];
+    if (!step.critical || !step.inTankC || step.points.length < 2 || step.byRuleOfThumb) return [];
     const printed = step.points.map(({ c }) => c);
     const [lowC, highC] = [Math.min(...printed), Math.max(...printed)];
     const [leastC, mostC] = [Math.min(step.inTankC.startsC, step.inTankC.endsC), Math.max(step.inTankC.startsC, step.inTankC.endsC)];

@@ -4,21 +4,26 @@ import { treatmentRefusal, type Treatment } from '../film/treatment.ts';
 import { tankThroughTheRun, type TankHeatSetting, type TankThroughTheRun } from '../heat/tank/tank-through-the-run.ts';
 import type { Tank } from '../heat/tank/tank.ts';
 import { capacityOfVolume } from '../kit/capacity.ts';
-import { bleachesOrFixes, isFinal, type StepKind } from '../kit/kind.ts';
+import { bleachesOrFixes, isDeveloper, isFinal, type StepKind } from '../kit/kind.ts';
 import type { Agitation, Kit, LeafletPoint, PushRule } from '../kit/kit.ts';
 import { orderFaults } from '../kit/sequence-order.ts';
+import { printedOnce, ratePoints } from '../timing/one-temperature.ts';
 import { ownLabel, ownSeconds, type OwnMargin } from '../timing/own-margin.ts';
 import { rollNumber } from '../timing/roll-number.ts';
 import { shortDeveloper, type StepTime, type WorkingLine } from '../timing/step-time.ts';
 import { asLabel, sentence, type Spoken } from '../units/sentence.ts';
 import { stepCues, type Cue } from './cues.ts';
-import { temperatureOf, timeOf } from './draft-time.ts';
+import { timeOf } from './draft-time.ts';
 import { evenness } from './evenness.ts';
 import type { Habits } from './habits.ts';
+import { poursS, type Manner, type Movement } from './manner.ts';
 import { adviceFor, capacityMessage, leavesTheLeaflet, round2, runWarnings, unknownBaths, warmerAround } from './plan-words.ts';
 import { draftSequence, type DraftStep } from './sequence.ts';
 import { stepIds } from './step-ids.ts';
+import { steppedDown } from './stepped-down.ts';
+import { unseenHeat, pouredFar, tankOutsideRange, tooQuick, unwarmed } from './tank-words.ts';
 import { changeoverSeconds, stepStarts } from './timeline.ts';
+import { tonightsTemperatures } from './tonights-temperatures.ts';
 
 export interface BatchState {
   readonly volumeMl: number;
@@ -73,8 +78,10 @@ export interface PlannedStep {
   /** From the first step's start. */
   readonly startS: number;
   readonly seconds: number;
-  /** The dose drift aims for, unrounded seconds at nominal. */
+  /** What its dose share is of: unrounded seconds at nominal. */
   readonly nominalS: number;
+  /** The dose that pour and drift aim for, where one printed temperature is held at another (5.1); else `nominalS`. */
+  readonly doseS?: number;
   readonly nominalC: number;
   readonly temperatureC: number;
   /** What it is poured at; null where the tank's heat is not reckoned with. */
@@ -82,8 +89,12 @@ export interface PlannedStep {
   readonly inTankC: InTank | null;
   readonly range: { readonly lowC: number; readonly highC: number } | null;
   readonly critical: boolean;
-  /** The leaflet, for drawing its curve and following drift; empty for steps that habits time. */
+  /** What its rate goes by, for drawing its curve and following drift; empty for steps that habits time. */
   readonly points: readonly LeafletPoint[];
+  /** Printed for one temperature: the points are two by our rule of thumb, and called that (domain.md 5.1). */
+  readonly byRuleOfThumb?: boolean;
+  /** Its pour was sought for its dose in this tank; absent in plans stored before that could differ from bath to bath. */
+  readonly poursForDose?: boolean;
   /** The leaflet's push rule: what a dose off plan amounts to in stops. */
   readonly push: PushRule | null;
   readonly working: readonly WorkingLine[];
@@ -99,6 +110,11 @@ export interface PlannedStep {
   readonly opensTank: boolean;
   /** Remjet backing is wiped off when this step ends. */
   readonly wipeAfter: boolean;
+  /** How water is given; absent in plans that were stored before water had a manner of its own, null for baths. */
+  readonly manner?: Manner | null;
+  readonly movement?: Movement | null;
+  /** Changed by a way of one's own. */
+  readonly ownWay?: boolean;
 }
 
 export interface Plan {
@@ -113,6 +129,8 @@ export interface Plan {
   readonly advice: readonly Advice[];
   /** Where the tank's heat goes, and what the bath must be held at; null where it is not reckoned with. */
   readonly heat: Pick<TankThroughTheRun, 'surroundings' | 'bathC'> | null;
+  /** The room is the bath tonight: nothing has to be warmed (domain.md 8.2). */
+  readonly noHeater: boolean;
 }
 
 export interface Advice extends Spoken {
@@ -131,8 +149,8 @@ export function planRun(question: PlanQuestion): Answer<Plan> {
   const refusal = treatmentRefusal(treatment, kit.process, hasBleach);
   if (refusal) return refused({ code: 'treatment-not-for-kit', path: '$.treatment', message: refusal });
 
-  const drafts = draftSequence(kit, habits, treatment);
-  const ids = stepIds(drafts.map((draft) => draft.id));
+  const set = arranged(question);
+  const { drafts, ids, stepsC } = set;
   const runRolls = rollEquivalents(question.rolls);
   const oneShot = habits.solution === 'one-shot';
   const numberAfter = (rollsDone: number) =>
@@ -155,7 +173,7 @@ export function planRun(question: PlanQuestion): Answer<Plan> {
     const bottle = batch.bottles?.[draft.bath?.id ?? ''];
     return bottle ? numberAfter(bottle.wornRolls) : number;
   };
-  const times = drafts.map((draft) => timeOf(draft, question, numberOf(draft)));
+  const times = drafts.map((draft, i) => timeOf(draft, stepsC[i] as number, question, numberOf(draft)));
   for (const time of times) if (!time.ok) faults.push(...time.errors);
   if (faults.length > 0) return refused(...faults);
 
@@ -163,12 +181,17 @@ export function planRun(question: PlanQuestion): Answer<Plan> {
     draft,
     id: ids[i] ?? draft.id,
     time: (times[i] as { value: StepTime }).value,
+    temperatureC: stepsC[i] as number,
     own: question.own?.[draft.id] ?? null,
   }));
   const inTheTank = heated(planned, question);
   if (inTheTank && !inTheTank.ok) return inTheTank;
   const waits = question.heat?.school === 'wait-longer';
-  const timed = planned.map((step, i) => withTankAndOwn(step, inTheTank?.value.steps[i] ?? null, waits));
+  const holds = habits.oneTemperature !== 'follow';
+  const timed = planned.map((step, i) => {
+    const once = isPrintedOnce(step.draft, kit);
+    return withTankAndOwn(step, inTheTank?.value.steps[i] ?? null, waits && !(once && holds), once);
+  });
   const tooShort = timed.find((step) => step.seconds < 1);
   if (tooShort)
     return refused({
@@ -196,14 +219,31 @@ export function planRun(question: PlanQuestion): Answer<Plan> {
       ...runWarnings(question, drafts, over ? capacity : null, runRolls),
       ...timed.flatMap(({ warnings }) => warnings),
       ...leavesTheLeaflet(steps),
+      ...tankOutsideRange(steps, inTheTank?.value ?? null),
+      ...pouredFar(steps),
+      ...tooQuick(steps, question.tank),
     ],
     advice: [
       ...adviceFor(question, drafts),
       ...warmerAround(question.heat?.stands === 'air' ? (inTheTank?.value ?? null) : null, steps),
       ...evenness(kit.process, steps),
+      ...unseenHeat(inTheTank !== null, steps),
+      ...unwarmed(question.heat?.school, inTheTank?.value ?? null, steps),
     ],
     heat: inTheTank ? { surroundings: inTheTank.value.surroundings, bathC: inTheTank.value.bathC } : null,
+    noHeater: set.noHeater,
   });
+}
+
+/** The steps of a run with their ids and tonight's temperatures: by kit, habits and treatment (domain.md 8.2, 9). */
+function arranged({ kit, habits, treatment, temperaturesC, heat }: PlanQuestion) {
+  const tonight = { process: kit.process, temperaturesC, roomC: heat?.roomC ?? null };
+  const settled = (drafts: readonly DraftStep[]) => {
+    const ids = stepIds(drafts.map((draft) => draft.id));
+    return { drafts, ids, ...tonightsTemperatures(drafts, ids, tonight) };
+  };
+  const first = settled(draftSequence(kit, habits, treatment));
+  return treatment === 'bleach-bypass' ? settled(steppedDown(first.drafts, first.stepsC, kit.process, habits)) : first;
 }
 
 /** One-shot means fresh solution: what has seen rolls is used up further, or left for another evening (domain.md 9). */
@@ -222,6 +262,7 @@ interface PlannedTime {
   readonly draft: DraftStep;
   readonly id: string;
   readonly time: StepTime;
+  readonly temperatureC: number;
   /** Null where the person has no margin of their own on this bath. */
   readonly own: OwnMargin | null;
 }
@@ -232,21 +273,27 @@ interface TimedStep extends PlannedTime {
   readonly warnings: readonly Warning[];
   readonly pourC: number | null;
   readonly inTankC: InTank | null;
+  readonly poursForDose: boolean;
 }
 
 /** The tank through the run, where a person wants its heat reckoned with and says how much it takes. */
-function heated(steps: readonly PlannedTime[], { heat, tank, habits, temperaturesC }: PlanQuestion): Answer<TankThroughTheRun> | null {
+function heated(steps: readonly PlannedTime[], question: PlanQuestion): Answer<TankThroughTheRun> | null {
+  const { heat, tank, habits, kit, temperaturesC } = question;
   if (!heat || tank.volumeMl === undefined) return null;
   return tankThroughTheRun(
-    steps.map(({ draft, time, own }) => ({
+    steps.map(({ draft, id, time, own, temperatureC }) => ({
       name: draft.name,
+      kind: draft.kind,
       seconds: time.seconds,
-      nominalS: time.nominalS,
-      nominalC: draft.bath?.nominalC ?? draft.usualC,
-      points: draft.habitS === null ? (draft.bath?.time.points ?? []) : [],
-      temperatureC: temperatureOf(draft, temperaturesC),
+      doseS: time.doseS,
+      nominalC: draft.bath?.nominalC ?? temperatureC,
+      points: pointsOf(draft, kit),
+      temperatureC,
       critical: draft.bath?.critical === true,
+      held: isPrintedOnce(draft, kit) && habits.oneTemperature !== 'follow',
+      set: temperaturesC[id] !== undefined || temperaturesC[draft.id] !== undefined || draft.setC !== null,
       inTank: isInTank(draft.kind, habits),
+      poursS: poursS(draft.manner, time.seconds, tank),
       own,
     })),
     tank.volumeMl,
@@ -254,8 +301,22 @@ function heated(steps: readonly PlannedTime[], { heat, tank, habits, temperature
   );
 }
 
+/** What a step's rate goes by; none where the time is not its leaflet's. */
+function pointsOf(draft: DraftStep, kit: Kit): readonly LeafletPoint[] {
+  return draft.bath && draft.habitS === null ? ratePoints(draft.bath, kit.process) : [];
+}
+
+function isPrintedOnce({ bath, habitS }: DraftStep, kit: Kit): boolean {
+  return bath !== undefined && habitS === null && printedOnce(bath, kit.process) !== null;
+}
+
 /** What the tank and a person's own conviction add, each in a line of its own behind the others (scripting.md, plan). */
-function withTankAndOwn(step: PlannedTime, inTank: TankThroughTheRun['steps'][number] | null, waits: boolean): TimedStep {
+function withTankAndOwn(
+  step: PlannedTime,
+  inTank: TankThroughTheRun['steps'][number] | null,
+  waits: boolean,
+  once: boolean,
+): TimedStep {
   const { draft, time, own } = step;
   const byDoseS = inTank?.seconds ?? time.seconds;
   const ownS = ownSeconds(own, byDoseS);
@@ -265,17 +326,18 @@ function withTankAndOwn(step: PlannedTime, inTank: TankThroughTheRun['steps'][nu
     seconds,
     working: [
       ...time.working,
-      ...(waits && inTank && draft.bath?.critical ? [tankLine(byDoseS - time.seconds, inTank)] : []),
+      ...(inTank && ((waits && draft.bath?.critical) || inTank.capped) ? [tankLine(byDoseS - time.seconds, inTank, once)] : []),
       ...(own === null ? [] : [{ what: 'own' as const, seconds: ownS, label: ownLabel(own) }]),
     ],
     warnings: seconds === time.seconds ? time.warnings : shortDeveloper(draft.bath, seconds, time.warnings),
+    poursForDose: inTank?.solved ?? false,
     pourC: inTank ? round4(inTank.pourC) : null,
     inTankC: inTank ? { startsC: round4(inTank.startsC), endsC: round4(inTank.endsC), meanC: round4(inTank.meanC) } : null,
   };
 }
 
-function tankLine(seconds: number, { startsC, endsC }: InTank): WorkingLine {
-  return { what: 'tank', seconds, ...asLabel(sentence`In the tank, ${{ fromC: startsC, toC: endsC }}`) };
+function tankLine(seconds: number, { startsC, endsC }: InTank, once: boolean): WorkingLine {
+  return { what: 'tank', seconds, ...asLabel(sentence`In the tank, ${{ fromC: startsC, toC: endsC }}${once ? ', by rule of thumb' : ''}`) };
 }
 
 function isInTank(kind: StepKind, habits: Habits): boolean {
@@ -283,12 +345,12 @@ function isInTank(kind: StepKind, habits: Habits): boolean {
 }
 
 function assembled(timed: readonly TimedStep[], startsS: readonly number[], question: PlanQuestion, oneShot: boolean): PlannedStep[] {
-  const { habits, tank, temperaturesC, treatment } = question;
+  const { habits, tank, treatment, kit } = question;
   const lastFixing = timed.findLastIndex(({ draft }) => bleachesOrFixes(draft.kind));
   // The backing is wiped off the open reel: never before light is safe.
   const lastWash = timed.findLastIndex(({ draft }) => draft.kind === 'wash');
   const wipes = Math.max(lastWash, lastFixing);
-  const bare = timed.map(({ draft, id, time, seconds, working, pourC, inTankC }, i) => {
+  const bare = timed.map(({ draft, id, time, temperatureC, seconds, working, pourC, inTankC, poursForDose }, i) => {
     const after = oneShot || draft.bottle?.after === 'discard' || !draft.bottle ? ('discard' as const) : ('return' as const);
     return {
       id,
@@ -298,16 +360,22 @@ function assembled(timed: readonly TimedStep[], startsS: readonly number[], ques
       startS: startsS[i] ?? 0,
       seconds,
       nominalS: time.nominalS,
-      nominalC: draft.bath?.nominalC ?? draft.usualC,
-      temperatureC: temperatureOf(draft, temperaturesC),
+      ...(time.doseS === time.nominalS ? {} : { doseS: time.doseS }),
+      nominalC: draft.bath?.nominalC ?? temperatureC,
+      temperatureC,
       pourC,
       inTankC,
       range: draft.range,
       critical: draft.bath?.critical === true,
-      points: draft.habitS === null ? (draft.bath?.time.points ?? []) : [],
+      points: pointsOf(draft, kit),
+      ...(isPrintedOnce(draft, kit) ? { byRuleOfThumb: true } : {}),
+      poursForDose,
       push: draft.habitS === null ? (draft.bath?.push ?? null) : null,
       working,
-      agitation: agitationOf(draft, habits),
+      agitation: agitationOf(draft, habits, kit),
+      manner: draft.manner,
+      movement: draft.movement,
+      ...(draft.ownWay ? { ownWay: true } : {}),
       bottle: draft.bottle?.name ?? null,
       after,
       inTank: isInTank(draft.kind, habits),
@@ -316,16 +384,17 @@ function assembled(timed: readonly TimedStep[], startsS: readonly number[], ques
       wipeAfter: treatment === 'cine-in-c41' && i === wipes,
     };
   });
-  const setting = { tank, pourOut: habits.pourOut ?? ('inside' as const), washing: habits.washing, drying: habits.drying };
+  const setting = { tank, pourOut: habits.pourOut ?? ('inside' as const), drying: habits.drying };
   return bare.map((step, i) => ({ ...step, cues: stepCues(step, bare[i + 1] ?? null, setting) }));
 }
 
-function agitationOf(draft: DraftStep, habits: Habits): Agitation | null {
-  if (!draft.bath?.agitation) return null;
-  if (!habits.agitation) return draft.bath.agitation;
-  return 'continuous' in habits.agitation
-    ? { ...draft.bath.agitation, continuous: true }
-    : { ...draft.bath.agitation, ...habits.agitation };
+function agitationOf(draft: DraftStep, habits: Habits, kit: Kit): Agitation | null {
+  if (draft.movement === 'none' || draft.movement === 'gentle' || draft.movement === 'shaken') return null;
+  const asDeveloper = draft.movement === 'as-developer' ? kit.baths.find((bath) => isDeveloper(bath.kind))?.agitation : undefined;
+  const printed = asDeveloper ?? draft.bath?.agitation;
+  if (!printed) return null;
+  if (!habits.agitation) return printed;
+  return 'continuous' in habits.agitation ? { ...printed, continuous: true } : { ...printed, ...habits.agitation };
 }
 
 /** Finer than anything that is shown or poured, coarse enough to be stored. */

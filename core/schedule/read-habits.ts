@@ -1,5 +1,6 @@
 import { array, boolean, number, object, string, type ObjectShape } from 'yup';
-import type { HeatSchool } from '../heat/tank/tank-through-the-run.ts';
+import { HEAT_SCHOOLS, type HeatSchool } from '../heat/tank/tank-through-the-run.ts';
+import { ONE_TEMPERATURE } from '../timing/one-temperature.ts';
 import { DRYING_H } from './drying.ts';
 import type { Habits } from './habits.ts';
 
@@ -39,7 +40,8 @@ export const habitShapes = {
   drying: string().oneOf(['untouched', 'squeegee', 'spun']),
   dryingH: number().min(DRYING_H.least).max(DRYING_H.most),
   solution: string().oneOf(['returned', 'one-shot']),
-  temperature: string().oneOf(['wait-longer', 'pour-warmer', 'ignore']),
+  temperature: string().oneOf([...HEAT_SCHOOLS, 'ignore']),
+  oneTemperature: string().oneOf(ONE_TEMPERATURE),
   tankStands: string().oneOf(['air', 'bath']),
   tankStart: string().oneOf(['room', 'bath']),
   pastCapacity: string().oneOf(['warn', 'refuse']),

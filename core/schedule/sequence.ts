@@ -8,11 +8,10 @@ import {
   DEFAULT_WETTING_AGENT_S,
   prewashSeconds,
   ROOM_C,
-  WASH_HIGH_C,
-  WASH_LOW_C,
   washSeconds,
   type Habits,
 } from './habits.ts';
+import { usualManner, type Manner, type Movement } from './manner.ts';
 
 /** A step before its time is known: timed by its bath's leaflet, or by a habit. */
 export interface DraftStep {
@@ -23,31 +22,43 @@ export interface DraftStep {
   readonly bath: Bath | undefined;
   /** Seconds that a habit gives; a leaflet's time otherwise. */
   readonly habitS: number | null;
-  readonly usualC: number;
+  /** What it is worked at by itself; null for water and whatever else goes by the developer (domain.md 8.2). */
+  readonly ownC: number | null;
   readonly range: { readonly lowC: number; readonly highC: number } | null;
   /** The kit's bottle this step is poured from; null for water and for what the kit does not contain. */
   readonly bottle: Bath | null;
+  /** It takes another bath's place and time, at its own temperature. */
+  readonly standsIn: boolean;
+  /** How water is given; null for what is no water. */
+  readonly manner: Manner | null;
+  /** How it is moved, by a way of one's own; null as the leaflet has it. */
+  readonly movement: Movement | null;
+  /** What a way of one's own sets it to. */
+  readonly setC: number | 'developer' | 'room' | null;
+  /** Changed, set in or moved by a way of one's own (domain.md 9.1). */
+  readonly ownWay: boolean;
 }
 
 const REMJET_PREBATH_S = 60;
 const REMJET_RINSE_S = 60;
-const REMJET_C = 27;
 const ROOM_RANGE = { lowC: 18, highC: 24 };
+/** What every step begins as, before habits, treatment and a way have their say. */
+const AS_IT_COMES = { standsIn: false, manner: null, movement: null, setC: null, ownWay: false } as const;
 
 /** The kit's sequence as habits and treatment change it (domain.md 9). */
 export function draftSequence(kit: Kit, habits: Habits, treatment: Treatment): DraftStep[] {
-  const developerC = kit.baths.find((bath) => isDeveloper(bath.kind))?.nominalC ?? ROOM_C;
-  const bare = bareSteps(developerC, habits);
+  const bare = bareSteps(habits);
   let steps = sequenceSteps(kit).map((step): DraftStep => (step.bath ? fromBath(step.bath) : bare(step.id, step.kind as BareKind)));
   steps = withPrewash(steps, habits, bare);
   steps = withAfterDeveloper(steps, habits, bare);
   // After the habits, so that a treatment's own needs (a rinse before a bare fixer) have the last word.
   steps = withTreatment(steps, treatment, habits, bare);
   steps = withWashing(steps, habits);
-  return withWettingAgent(steps, habits, bare);
+  steps = withWettingAgent(steps, habits, bare);
+  return steps.map((step) => ({ ...step, manner: usualManner(step.kind, habits) }));
 }
 
-type BareKind = 'prewash' | 'rinse' | 'stop' | 'wash' | 'wetting-agent';
+export type BareKind = 'prewash' | 'rinse' | 'stop' | 'wash' | 'wetting-agent';
 type MakeBare = (id: string, kind: BareKind) => DraftStep;
 
 function fromBath(bath: Bath): DraftStep {
@@ -58,13 +69,14 @@ function fromBath(bath: Bath): DraftStep {
     name: bath.name,
     bath,
     habitS: null,
-    usualC: bath.nominalC,
+    ownC: water ? null : bath.nominalC,
     range: bath.range ?? null,
     bottle: water ? null : bath,
+    ...AS_IT_COMES,
   };
 }
 
-function bareSteps(developerC: number, habits: Habits): MakeBare {
+export function bareSteps(habits: Habits): MakeBare {
   const seconds: Record<BareKind, number> = {
     prewash: prewashSeconds(habits.prewash),
     rinse: DEFAULT_RINSE_S,
@@ -72,16 +84,16 @@ function bareSteps(developerC: number, habits: Habits): MakeBare {
     wash: washSeconds(habits.washing),
     'wetting-agent': DEFAULT_WETTING_AGENT_S,
   };
-  const wash = { lowC: WASH_LOW_C, highC: WASH_HIGH_C };
   return (id, kind) => ({
     id,
     kind,
     name: BARE_STEP_NAMES[kind] ?? kind,
     bath: undefined,
     habitS: seconds[kind],
-    usualC: kind === 'wash' ? (wash.lowC + wash.highC) / 2 : kind === 'wetting-agent' ? ROOM_C : developerC,
-    range: kind === 'wash' ? wash : null,
+    ownC: kind === 'wetting-agent' ? ROOM_C : null,
+    range: null,
     bottle: null,
+    ...AS_IT_COMES,
   });
 }
 
@@ -102,9 +114,10 @@ function withTreatment(steps: DraftStep[], treatment: Treatment, habits: Habits,
         name,
         habitS,
         bath: undefined,
-        usualC: REMJET_C,
-        range: { lowC: 26, highC: 38 },
+        ownC: null,
+        range: null,
         bottle: null,
+        ...AS_IT_COMES,
       });
       return kept.toSpliced(
         developer,
@@ -118,30 +131,21 @@ function withTreatment(steps: DraftStep[], treatment: Treatment, habits: Habits,
 
 /**
  * The bleach goes, and a fixer alone takes the silver halide away: the kit's own, or a bottle of its own at room
- * temperature in place of a bleach-fix (domain.md 9). The water before it steps half of the way down from the
- * developer, and the water after it stays where the fixer is: film does not jump from hot to cold and back.
+ * temperature in place of a bleach-fix (domain.md 9). A stop or rinse comes first.
  */
 function bleachBypassed(steps: DraftStep[], habits: Habits, bare: MakeBare): DraftStep[] {
   const kept = steps
     .filter((step) => step.kind !== 'bleach' && step.kind !== 'pre-bleach')
     .map((step): DraftStep =>
       step.kind === 'bleach-fix'
-        ? { ...step, id: 'fixer', kind: 'fixer', name: 'Separate fixer', usualC: ROOM_C, range: ROOM_RANGE, bottle: null }
+        ? { ...step, id: 'fixer', kind: 'fixer', name: 'Separate fixer', ownC: ROOM_C, range: ROOM_RANGE, bottle: null, standsIn: true }
         : step,
     );
   const at = kept.findIndex((step) => step.kind === 'fixer');
   const before = kept[at - 1];
   const between = before && (before.kind === 'stop' || before.kind === 'rinse' || before.kind === 'wash');
   const kind = habits.afterDeveloper === 'stop' ? 'stop' : 'rinse';
-  const whole = between || !before ? kept : kept.toSpliced(at, 0, bare(kind, kind));
-  const fixer = whole.findIndex((step) => step.kind === 'fixer');
-  if (whole[fixer]?.bottle) return whole;
-  const developer = whole.findLastIndex((step, i) => i < fixer && isDeveloper(step.kind));
-  const halfWayC = ((whole[developer]?.usualC ?? ROOM_C) + ROOM_C) / 2;
-  return whole.map((step, i): DraftStep => {
-    if (!isWater(step.kind) || i < developer) return step;
-    return i < fixer ? { ...step, usualC: halfWayC, range: null } : { ...step, usualC: ROOM_C, range: null };
-  });
+  return between || !before ? kept : kept.toSpliced(at, 0, bare(kind, kind));
 }
 
 /** A step re-timed by a habit that was named, whoever timed it before. */

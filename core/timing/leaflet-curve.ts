@@ -1,6 +1,6 @@
 import type { LeafletPoint } from '../kit/kit.ts';
 
-/** How far beyond its first and last point a leaflet's curve is still trusted, with a warning (domain.md 5.1). */
+/** How far beyond its first and last point a leaflet's curve is still trusted, with a warning (domain.md 5, rule 1). */
 export const EXTRAPOLATION_LIMIT_C = 0.5;
 const EPSILON_C = 1e-9;
 
@@ -14,7 +14,7 @@ export function leafletRange(points: readonly LeafletPoint[]): { readonly lowC: 
   return { lowC: Math.min(...temperatures), highC: Math.max(...temperatures) };
 }
 
-/** One printed time is no curve: the bath's time does not depend on temperature (domain.md 4). */
+/** One printed time is no curve: what is made of it for a developer is `ratePoints`’ to say (domain.md 5.1). */
 export function hasCurve(points: readonly LeafletPoint[]): boolean {
   return points.length > 1;
 }
@@ -31,7 +31,7 @@ export function reachOf(points: readonly LeafletPoint[], tempC: number): Reach {
 }
 
 /**
- * The leaflet curve C(T) in seconds: ln(time) is linear in °C between neighbouring points (domain.md 5.1).
+ * The leaflet curve C(T) in seconds: ln(time) is linear in °C between neighbouring points (domain.md 5, rule 1).
  * It extends its end segments without limit; whether a temperature is acceptable is `reachOf`'s to say.
  */
 export function leafletSeconds(points: readonly LeafletPoint[], tempC: number): number {

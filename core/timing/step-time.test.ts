@@ -5,7 +5,7 @@ import { shippedKit } from '../kit/shipped-kits.ts';
 import { rollNumber } from './roll-number.ts';
 import { stepTime, type StepConditions } from './step-time.ts';
 
-const fresh: StepConditions = { tempC: 38, pushStops: 0, rollNumber: 1 };
+const fresh: StepConditions = { tempC: 38, pushStops: 0, rollNumber: 1, process: 'C-41' };
 
 function secondsOf(bath: Bath, conditions: Partial<StepConditions> = {}): number {
   const answer = stepTime(bath, { ...fresh, ...conditions });
@@ -31,7 +31,7 @@ test('public standards: C-41 3:15, E-6 6:00 and 6:00, ECN-2 3:00 at nominal (dom
 });
 
 test('a worn, pushed, cool developer, worked by hand line by line', () => {
-  const answer = stepTime(houseDeveloper(), { tempC: 37.2, pushStops: 1, rollNumber: 8 });
+  const answer = stepTime(houseDeveloper(), { ...fresh, tempC: 37.2, pushStops: 1, rollNumber: 8 });
   // leaflet at 38: 200. Wear: 200 × (1 + 0.018 × 7) = 225.2. Push: 225.2 × 1.25 = 281.5.
   // 37.2 °C: C = 310 × (200/310)^(3.2/4) = 218.325; 281.5 × 218.325/200 = 307.29.
   expect(answer.ok && answer.value.working.map((line) => line.seconds)).toEqual([200, 25, 57, 25]);
@@ -65,7 +65,11 @@ test.each<[string, Partial<Bath>, Partial<StepConditions>, number]>([
     { tempC: 34, rollNumber: 2 },
     326,
   ],
-  ['one point has no curve', { time: { points: [{ c: 38, s: 200 }] } }, { tempC: 30 }, 200],
+  ['one printed temperature is held', { time: { points: [{ c: 38, s: 200 }] } }, { tempC: 36 }, 200],
+  // 200 × e^(0.11 × 2) = 249.2; cine film's rule is 0.08: 234.7.
+  ['or followed by the rule of thumb', { time: { points: [{ c: 38, s: 200 }] } }, { tempC: 36, oneTemperature: 'follow' }, 249],
+  ['which is another for cine film', { time: { points: [{ c: 38, s: 200 }] } }, { tempC: 36, oneTemperature: 'follow', process: 'ECN-2' }, 235],
+  ['what is not critical has one time', { critical: false, time: { points: [{ c: 38, s: 200 }] } }, { tempC: 30 }, 200],
 ])('%s', (_, bath, conditions, seconds) => {
   expect(secondsOf(houseDeveloper(bath), conditions)).toBe(seconds);
 });
@@ -83,7 +87,14 @@ test('what the leaflet does not cover is refused with what it does, and warnings
   };
   expect(codes(houseDeveloper(), 41.4)).toEqual(['extrapolated', 'off-nominal']);
   expect(codes(houseDeveloper(), 39)).toEqual([]);
-  expect(codes(houseDeveloper({ time: { points: [{ c: 38, s: 110 }] } }), 38.5)).toEqual(['outside-range', 'short-developer']);
+  expect(codes(houseDeveloper({ time: { points: [{ c: 38, s: 110 }] } }), 38.5)).toEqual(['short-developer', 'off-leaflet-temperature']);
+  const once = houseDeveloper({ time: { points: [{ c: 38, s: 200 }] } });
+  expect([35, 41, 34.9, 41.1].map((tempC) => refusalOf(once, { tempC }))).toEqual([
+    null,
+    null,
+    ['temperature-outside-leaflet'],
+    ['temperature-outside-leaflet'],
+  ]);
 });
 
 test('roll numbers scale to the kit’s full volume, by the last roll or the first', () => {
@@ -142,7 +153,7 @@ test('hotter is never slower, one more roll never faster, push 0 nothing, and th
       (bath, c, warmer, n, stops) => {
         const top = Math.max(...bath.time.points.map((point) => point.c));
         const at = (tempC: number, rolls: number, pushStops: number) =>
-          stepTime(bath, { tempC: Math.min(tempC, top), rollNumber: rolls, pushStops });
+          stepTime(bath, { ...fresh, tempC: Math.min(tempC, top), rollNumber: rolls, pushStops });
         const here = at(c, n, stops);
         const hot = at(c + warmer, n, stops);
         const next = at(c, n + 1, stops);
@@ -151,7 +162,7 @@ test('hotter is never slower, one more roll never faster, push 0 nothing, and th
         expect(next.value.seconds).toBeGreaterThanOrEqual(here.value.seconds);
         expect(here.value.working.reduce((sum, line) => sum + line.seconds, 0)).toBe(here.value.seconds);
         const unpushed = at(c, n, 0);
-        const ruleless = stepTime({ ...bath, push: undefined }, { tempC: Math.min(c, top), rollNumber: n, pushStops: stops });
+        const ruleless = stepTime({ ...bath, push: undefined }, { ...fresh, tempC: Math.min(c, top), rollNumber: n, pushStops: stops });
         expect(unpushed.ok && unpushed.value.seconds).toBe(ruleless.ok && ruleless.value.seconds);
       },
     ),

@@ -1,4 +1,5 @@
 import { answered, refused, type Answer, type Fault, type Warning } from '../answer.ts';
+import type { Process } from '../film/process.ts';
 import { bleachesOrFixes, type StepKind } from '../kit/kind.ts';
 import type { Bath } from '../kit/kit.ts';
 import { roundHalfUp } from '../units/duration.ts';
@@ -6,7 +7,8 @@ import { showStops } from '../units/exposure.ts';
 import { upperFirst } from '../units/first-letter.ts';
 import { asLabel, asMessage, sentence, type Sentence, type Spoken } from '../units/sentence.ts';
 import { EXTRAPOLATION_LIMIT_C, hasCurve, leafletRange, leafletSeconds, reachOf } from './leaflet-curve.ts';
-import { pushEffect, tableReach } from './push.ts';
+import { ONE_TEMPERATURE_REACH_C, printedOnce, SAME_TEMPERATURE_C, type OneTemperature } from './one-temperature.ts';
+import { pushEffect, pushEquivalent, tableReach } from './push.ts';
 import { wearEffect } from './wear.ts';
 
 export interface StepConditions {
@@ -15,6 +17,10 @@ export interface StepConditions {
   readonly pushStops: number;
   /** The roll number N of domain.md 5.2. */
   readonly rollNumber: number;
+  /** The kit's: what a rule of thumb goes by where a developer is printed for one temperature (domain.md 5.1). */
+  readonly process: Process;
+  /** What is done with such a developer; held, unless the person follows. */
+  readonly oneTemperature?: OneTemperature | undefined;
 }
 
 export interface WorkingLine extends Spoken {
@@ -25,8 +31,10 @@ export interface WorkingLine extends Spoken {
 
 export interface StepTime {
   readonly seconds: number;
-  /** The time at nominal temperature, unrounded: the dose that drift aims for (domain.md 7). */
+  /** The time at nominal temperature, unrounded: what a dose share is of (domain.md 7, 10.1). */
   readonly nominalS: number;
+  /** The dose that pour and drift aim for: `nominalS`, but where one printed temperature is held at another (5.1). */
+  readonly doseS: number;
   /** Four lines that sum exactly to `seconds`. */
   readonly working: readonly WorkingLine[];
   readonly warnings: readonly Warning[];
@@ -41,8 +49,12 @@ const LONGEST_STEP_S = 86_400;
  * How long a bath takes, with the working a person can check in pencil (domain.md 5).
  * Errors: `temperature-outside-leaflet`, `push-outside-leaflet`, `step-too-long`. Paths are relative to the question asked.
  */
-export function stepTime(bath: Bath, { tempC, pushStops, rollNumber }: StepConditions): Answer<StepTime> {
+export function stepTime(bath: Bath, conditions: StepConditions): Answer<StepTime> {
+  const { tempC, pushStops, rollNumber, process, oneTemperature } = conditions;
   const points = bath.time.points;
+  const perK = printedOnce(bath, process);
+  const held = perK !== null && oneTemperature !== 'follow';
+  const offC = tempC - bath.nominalC;
   const reach = reachOf(points, tempC);
   const { lowC, highC } = leafletRange(points);
   const push = pushEffect(bath.push, pushStops);
@@ -55,6 +67,17 @@ export function stepTime(bath: Bath, { tempC, pushStops, rollNumber }: StepCondi
       nearestC: nearest,
       ...asMessage(
         sentence`${bath.name}: ${{ tempC }} is outside the leaflet, which runs from ${{ tempC: lowC }} to ${{ tempC: highC }} (${{ byC: EXTRAPOLATION_LIMIT_C }} beyond at most). The nearest it knows is ${{ tempC: nearest }}.`,
+      ),
+    });
+  }
+  if (perK !== null && Math.abs(offC) > ONE_TEMPERATURE_REACH_C + 1e-9) {
+    const nearest = bath.nominalC + Math.sign(offC) * ONE_TEMPERATURE_REACH_C;
+    faults.push({
+      code: 'temperature-outside-leaflet',
+      path: `$.temperaturesC.${bath.id}`,
+      nearestC: nearest,
+      ...asMessage(
+        sentence`${bath.name}: ${{ tempC }} is more than ${{ byC: ONE_TEMPERATURE_REACH_C }} from the ${{ tempC: bath.nominalC }} its one time is printed for. The nearest that a rule of thumb reaches is ${{ tempC: nearest }}.`,
       ),
     });
   }
@@ -73,7 +96,9 @@ export function stepTime(bath: Bath, { tempC, pushStops, rollNumber }: StepCondi
   const baseS = wear.baseS ?? leafletS;
   const wornS = baseS * wear.factor + wear.addS;
   const nominalS = baseS * push.factor * wear.factor + push.addS + wear.addS;
-  const exactS = hasCurve(points) ? (nominalS * leafletSeconds(points, tempC)) / leafletS : nominalS;
+  const rate = perK === null ? 1 : Math.exp(perK * offC);
+  const exactS = hasCurve(points) ? (nominalS * leafletSeconds(points, tempC)) / leafletS : held ? nominalS : nominalS / rate;
+  const doseS = held ? nominalS * rate : nominalS;
   if (nominalS <= 0) {
     return refused({
       code: 'push-outside-leaflet',
@@ -92,15 +117,19 @@ export function stepTime(bath: Bath, { tempC, pushStops, rollNumber }: StepCondi
   return answered({
     seconds,
     nominalS,
-    working: workingLines(bath, { tempC, pushStops, rollNumber }, [leafletS, wornS, nominalS, exactS]),
-    warnings: stepWarnings(bath, tempC, seconds, reach === 'extrapolated'),
+    doseS,
+    working: workingLines(bath, conditions, perK !== null, [leafletS, wornS, nominalS, exactS]),
+    warnings: held
+      ? heldWarnings(bath, conditions, seconds, nominalS, rate)
+      : stepWarnings(bath, tempC, seconds, reach === 'extrapolated', perK !== null),
   });
 }
 
 /** Each line is the difference of the rounded neighbours, so that they sum to the rounded time (scripting.md, plan). */
 function workingLines(
   bath: Bath,
-  { tempC, pushStops, rollNumber }: StepConditions,
+  { tempC, pushStops, rollNumber, oneTemperature }: StepConditions,
+  once: boolean,
   [leafletS, wornS, nominalS, exactS]: readonly [number, number, number, number],
 ): WorkingLine[] {
   const r = roundHalfUp;
@@ -108,11 +137,11 @@ function workingLines(
     {
       what: 'leaflet',
       seconds: r(leafletS),
-      ...asLabel(hasCurve(bath.time.points) ? sentence`Leaflet at ${{ tempC: bath.nominalC }}` : sentence`Leaflet`),
+      ...asLabel(once || hasCurve(bath.time.points) ? sentence`Leaflet at ${{ tempC: bath.nominalC }}` : sentence`Leaflet`),
     },
     { what: 'wear', seconds: r(wornS) - r(leafletS), label: `Wear, roll ${rollNumber}` },
     { what: 'push', seconds: r(nominalS) - r(wornS), label: pushLabel(bath, pushStops) },
-    { what: 'temperature', seconds: r(exactS) - r(nominalS), ...asLabel(temperatureLabel(bath, tempC)) },
+    { what: 'temperature', seconds: r(exactS) - r(nominalS), ...asLabel(once ? oneTemperatureLabel(bath, tempC, oneTemperature) : temperatureLabel(bath, tempC)) },
   ];
 }
 
@@ -127,7 +156,38 @@ function temperatureLabel(bath: Bath, tempC: number): Sentence {
   return Math.abs(tempC - bath.nominalC) < 0.05 ? sentence`At ${{ tempC }}` : sentence`${{ tempC }} instead of ${{ tempC: bath.nominalC }}`;
 }
 
-function stepWarnings(bath: Bath, tempC: number, seconds: number, extrapolated: boolean): Warning[] {
+function oneTemperatureLabel(bath: Bath, tempC: number, school: OneTemperature | undefined): Sentence {
+  if (Math.abs(tempC - bath.nominalC) < SAME_TEMPERATURE_C) return sentence`At ${{ tempC }}, as printed`;
+  return school === 'follow'
+    ? sentence`${{ tempC }} instead of ${{ tempC: bath.nominalC }}, by rule of thumb`
+    : sentence`Held at ${{ tempC }}: the leaflet’s time stays`;
+}
+
+/** One printed temperature, held: its time stays, and another temperature is said as what it does to the film (domain.md 5.1). */
+function heldWarnings(bath: Bath, { tempC, pushStops }: StepConditions, seconds: number, nominalS: number, rate: number): Warning[] {
+  const short = shortDeveloper(bath, seconds, []);
+  if (Math.abs(tempC - bath.nominalC) < SAME_TEMPERATURE_C) return short;
+  const stops = pushEquivalent(bath.push, nominalS, rate, pushStops) ?? 0;
+  const said = Math.abs(stops) < 0.05 ? 'hardly more than nothing' : `as a ${stops < 0 ? 'pull' : 'push'} of ${tenths(stops)}`;
+  return [
+    ...short,
+    {
+      code: 'off-leaflet-temperature',
+      bath: bath.id,
+      ...asMessage(
+        sentence`${bath.name}: ${{ tempC }} for the time that is printed for ${{ tempC: bath.nominalC }} works ${said}, by rule of thumb.`,
+      ),
+    },
+  ];
+}
+
+/** `0.4 stop`, `1.2 stops`. */
+function tenths(stops: number): string {
+  const shown = Math.abs(stops).toFixed(1);
+  return `${shown} ${Number(shown) > 1 ? 'stops' : 'stop'}`;
+}
+
+function stepWarnings(bath: Bath, tempC: number, seconds: number, extrapolated: boolean, once: boolean): Warning[] {
   const warnings: Warning[] = [];
   const warn = (code: Warning['code'], said: Sentence) =>
     warnings.push({ code, bath: bath.id, ...asMessage(sentence`${bath.name}: ${said}`) });
@@ -135,7 +195,7 @@ function stepWarnings(bath: Bath, tempC: number, seconds: number, extrapolated: 
   if (extrapolated) {
     warn('extrapolated', sentence`${{ tempC }} is just beyond the leaflet's ${{ fromC: lowC, toC: highC }}, so its time is an estimate.`);
   }
-  if (!hasCurve(bath.time.points) && bath.range && (tempC < bath.range.lowC - 1e-9 || tempC > bath.range.highC + 1e-9)) {
+  if (!once && !hasCurve(bath.time.points) && bath.range && (tempC < bath.range.lowC - 1e-9 || tempC > bath.range.highC + 1e-9)) {
     const { lowC: fromC, highC: toC } = bath.range;
     warn('outside-range', sentence`${{ tempC }} is outside its range of ${{ fromC, toC }}. ${outsideAdvice(bath, tempC < fromC)}`);
   }
@@ -143,7 +203,7 @@ function stepWarnings(bath: Bath, tempC: number, seconds: number, extrapolated: 
     warnings.push(shortWarning(bath));
   }
   if (bath.critical && Math.abs(tempC - bath.nominalC) > OFF_NOMINAL_C + 1e-9) {
-    warn('off-nominal', offNominal(bath, tempC));
+    warn('off-nominal', offNominal(bath, tempC, once));
   }
   return warnings;
 }
@@ -165,9 +225,9 @@ function shortWarning(bath: Bath): Warning {
 }
 
 /** Without a curve the time cannot follow the temperature, and to say that it does would cost the film (domain.md 4). */
-function offNominal(bath: Bath, tempC: number): Sentence {
+function offNominal(bath: Bath, tempC: number, once: boolean): Sentence {
   const byC = Math.abs(tempC - bath.nominalC);
-  if (!hasCurve(bath.time.points)) {
+  if (!once && !hasCurve(bath.time.points)) {
     const side = tempC < bath.nominalC ? 'colder' : 'warmer';
     return sentence`${{ byC }} ${side} than the ${{ tempC: bath.nominalC }} its one time is printed for, and this leaflet gives no other: the time below does not make up for it. ${
       tempC < bath.nominalC ? 'Warm it' : 'Let it cool'

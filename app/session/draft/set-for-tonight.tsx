@@ -1,7 +1,8 @@
 import { Link } from 'react-router';
 import { isDeveloper } from '../../../core/kit/kind.ts';
 import { leafletRange } from '../../../core/timing/leaflet-curve.ts';
-import { fahrenheitFromCelsius, showTemperature } from '../../../core/units/temperature.ts';
+import { ONE_TEMPERATURE_REACH_C } from '../../../core/timing/one-temperature.ts';
+import { fahrenheitFromCelsius, showTemperature, showTemperatureChange } from '../../../core/units/temperature.ts';
 import { showVolume } from '../../../core/units/volume.ts';
 import { Card } from '../../ui/card.tsx';
 import { INPUT, INPUT_SHAPE } from '../../ui/forms/fields.tsx';
@@ -198,7 +199,7 @@ function TemperatureField({ batchId, bath, tempC, refusal }: TemperatureFieldPro
         ) : bath.time.points.length > 1 ? (
           `leaflet runs from ${showTemperature(lowC, temperature)} to ${showTemperature(highC, temperature)}`
         ) : (
-          `leaflet gives one time, for ${showTemperature(bath.time.points[0]?.c ?? tempC, temperature)}`
+          `leaflet prints ${showTemperature(bath.time.points[0]?.c ?? tempC, temperature)} alone; up to ${showTemperatureChange(ONE_TEMPERATURE_REACH_C, temperature).replace(/^\+/, '')} from it by rule of thumb`
         )}
       </p>
       <NoScript />

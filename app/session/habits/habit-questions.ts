@@ -139,10 +139,23 @@ export const QUESTIONS: readonly Question[] = [
       },
       { value: 'pour-warmer', label: 'Pour warmer', does: 'So warm that its dose is right at the leaflet’s own second.' },
       {
+        value: 'warm-tank',
+        label: 'Warm the tank first',
+        does: 'The prewash goes in so warm that the tank is right when the developer comes.',
+      },
+      {
         value: 'ignore',
         label: 'Leave it out',
         does: 'As if the tank took nothing. A cold tank then costs up to two degrees that nobody sees.',
       },
+    ],
+  },
+  {
+    name: 'oneTemperature',
+    asks: 'A developer with one printed temperature',
+    schools: [
+      { value: 'hold', label: 'Held in the tank', does: 'Its time stays; it is poured so warm that the tank is right.' },
+      { value: 'follow', label: 'Followed', does: 'Its time goes by the temperature, by a rule of thumb of ours.' },
     ],
   },
   {

@@ -1,6 +1,8 @@
 import { object, string, type InferType } from 'yup';
+import { HEAT_SCHOOLS } from '../../../core/heat/tank/tank-through-the-run.ts';
 import { DRYING_H } from '../../../core/schedule/drying.ts';
 import type { Habits } from '../../../core/schedule/habits.ts';
+import { ONE_TEMPERATURE } from '../../../core/timing/one-temperature.ts';
 import { typedNumber } from '../../ui/forms/typed.ts';
 
 const secondsIn = (low: number, high: number, what: string) => {
@@ -30,7 +32,8 @@ export const habitsSchema = object({
   drying: string().oneOf(['untouched', 'squeegee', 'spun']).required(),
   dryingH: typedNumber(DRIES).min(DRYING_H.least, DRIES).max(DRYING_H.most, DRIES),
   solution: string().oneOf(['returned', 'one-shot']).required(),
-  temperature: string().oneOf(['wait-longer', 'pour-warmer', 'ignore']).required(),
+  temperature: string().oneOf([...HEAT_SCHOOLS, 'ignore']).required(),
+  oneTemperature: string().oneOf(ONE_TEMPERATURE).required(),
   tankStands: string().oneOf(['air', 'bath']).required(),
   tankStart: string().oneOf(['room', 'bath']).required(),
   pastCapacity: string().oneOf(['warn', 'refuse']).required(),
@@ -86,6 +89,7 @@ export function formFromHabits(habits: Habits): Record<string, string | number |
     dryingH: habits.dryingH,
     solution: habits.solution ?? 'returned',
     temperature: habits.temperature ?? 'wait-longer',
+    oneTemperature: habits.oneTemperature ?? 'hold',
     tankStands: habits.tankStands ?? 'air',
     tankStart: habits.tankStart ?? (prewash?.kind === 'none' ? 'bath' : 'room'),
     pastCapacity: habits.pastCapacity ?? 'warn',

@@ -1,3 +1,4 @@
+import { isHeatSchool } from '../../../core/heat/tank/tank-through-the-run.ts';
 import { showDuration } from '../../../core/units/duration.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
 import { Card } from '../../ui/card.tsx';
@@ -6,7 +7,7 @@ import { TonightForm } from '../draft/tonight-form.tsx';
 import { useRunNumber } from './run-number.ts';
 import type { SchoolRow } from './schools.ts';
 
-const isHeat = (row: SchoolRow) => row.school === 'wait-longer' || row.school === 'pour-warmer';
+const isHeat = (row: SchoolRow) => isHeatSchool(row.school);
 
 /** Where schools differ, the same run under each, before one is chosen. */
 export function SchoolsCard({ rows, runIndex }: { readonly rows: readonly SchoolRow[]; readonly runIndex: number }) {

@@ -1,6 +1,6 @@
 import type { EveningRun } from '../../../core/evening/evening.ts';
 import { tankHeatSetting } from '../../../core/heat/tank/tank-heat-setting.ts';
-import type { HeatSchool } from '../../../core/heat/tank/tank-through-the-run.ts';
+import { isHeatSchool, type HeatSchool } from '../../../core/heat/tank/tank-through-the-run.ts';
 import { isDeveloper } from '../../../core/kit/kind.ts';
 import type { Kit } from '../../../core/kit/kit.ts';
 import { planRun } from '../../../core/schedule/plan.ts';
@@ -39,7 +39,7 @@ export function compareSchools(
   const heatSchool = tonight.heat?.school ?? 'wait-longer';
   const row = (school: School, name: string, does: string): SchoolRow => {
     const ofWear = school === 'last' || school === 'first';
-    const ofHeat = school === 'wait-longer' || school === 'pour-warmer';
+    const ofHeat = isHeatSchool(school);
     const heat = tonight.heat && ofHeat ? { ...tonight.heat, school } : null;
     const plan = planRun({
       kit: ofWear || ofHeat ? kits[push] : kits[school],
@@ -76,6 +76,7 @@ export function compareSchools(
             'Poured as planned; colours are made a little cooler, and nothing can be poured too hot.',
           ),
           row('pour-warmer', 'Pour warmer', 'The time stays; a slip with the hotter bottle tells at once.'),
+          row('warm-tank', 'Warm the tank first', 'The prewash is poured so warm that the developer hardly has to be.'),
         ]
       : []),
     ...(run.pushStops === 0

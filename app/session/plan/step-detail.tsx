@@ -43,10 +43,13 @@ export function StepDetail({
               tempC={step.temperatureC}
               lift={step.seconds / leafletSeconds(step.points, step.temperatureC)}
             />
+            {step.byRuleOfThumb && (
+              <p className="text-sm text-quiet">Its leaflet prints one temperature: how it goes on from there is our rule of thumb.</p>
+            )}
           </div>
         ) : (
           <p className="mt-2 text-sm text-quiet">
-            {step.points.length === 1 ? 'Its leaflet gives one time: no curve to follow.' : 'A habit times this step, not a leaflet.'}
+            {step.points.length === 1 ? 'Its time does not go by temperature.' : 'A habit times this step, not a leaflet.'}
             {step.range && ` Keep it at ${showRange(step.range.lowC, step.range.highC, units)}.`}
           </p>
         )}

@@ -81,6 +81,7 @@ function asPlanned(run: Run, rolls: readonly Roll[]): EveningRun {
         heat: plan.surroundings
           ? { surroundings: plan.surroundings, bathC: Math.max(...plan.steps.filter((step) => step.critical).map(pouredAtC)) }
           : null,
+        noHeater: false,
       },
     },
   };

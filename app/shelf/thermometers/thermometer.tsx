@@ -4,7 +4,6 @@ import { data, Form, redirect } from 'react-router';
 import { object } from 'yup';
 import { disagreementInWords, errorAtC } from '../../../core/heat/disagreement.ts';
 import { fitThermometer, type ThermometerError } from '../../../core/heat/thermometer.ts';
-import { hasCurve } from '../../../core/timing/leaflet-curve.ts';
 import { sayIn, textIn } from '../../../core/units/sentence.ts';
 import { fieldOfTemperature, showTemperature, type TemperatureUnit } from '../../../core/units/temperature.ts';
 import { nowMs } from '../../server/database/clock.server.ts';
@@ -65,10 +64,8 @@ export function loader({ params }: Route.LoaderArgs) {
 
 /** What the error would do to the developer that stands on the shelf, at that developer's own temperature. */
 function whatItMeans(error: ThermometerError) {
-  const developer = listBatches()
-    .flatMap(({ kit }) => kit.baths)
-    .find((bath) => bath.critical && hasCurve(bath.time.points));
-  return developer ? disagreementInWords(developer, errorAtC(error, developer.nominalC)) : null;
+  const [first] = listBatches().flatMap(({ kit }) => kit.baths.flatMap((bath) => (bath.critical ? [{ bath, process: kit.process }] : [])));
+  return first ? disagreementInWords(first.bath, first.process, errorAtC(error, first.bath.nominalC)) : null;
 }
 
 export async function action({ request, params }: Route.ActionArgs) {

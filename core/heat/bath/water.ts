@@ -9,7 +9,8 @@ export const TANK_MATERIALS = ['plastic', 'steel', 'rotary'] as const;
 export type TankMaterial = (typeof TANK_MATERIALS)[number];
 
 /** Usual cooling of a closed tank per minute towards where it stands, until a tank test says better (domain.md 8.1). */
-export const DEFAULT_COOLING_PER_MIN: Readonly<Record<'air' | 'bath', Readonly<Record<TankMaterial, number>>>> = {
+export const DEFAULT_COOLING_PER_MIN: Readonly<Record<'air' | 'bath' | 'machine', Readonly<Record<TankMaterial, number>>>> = {
   air: { plastic: 0.012, steel: 0.016, rotary: 0.02 },
   bath: { plastic: 0.06, steel: 0.15, rotary: 0.1 },
+  machine: { plastic: 0.06, steel: 0.15, rotary: 0.1 },
 };

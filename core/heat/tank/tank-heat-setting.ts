@@ -1,5 +1,5 @@
 import { DEFAULT_COOLING_PER_MIN, DEFAULT_TANK_HEAT_JK, type TankMaterial } from '../bath/water.ts';
-import type { HeatSchool, TankHeatSetting } from './tank-through-the-run.ts';
+import type { HeatSchool, TankHeatSetting, TankPlace } from './tank-through-the-run.ts';
 import type { TankMethod } from './tank.ts';
 
 /** What is known of a tank's heat: from its tests, else from what it is made of (domain.md 8.1). */
@@ -15,7 +15,9 @@ export interface TankThermalFacts {
 export interface HouseHeat {
   readonly roomC: number;
   readonly start: 'room' | 'bath';
-  readonly stands: 'air' | 'bath';
+  readonly stands: TankPlace;
+  /** What the machine holds that a tank stands in. */
+  readonly machineC?: number | null;
   readonly school: HeatSchool;
 }
 
@@ -32,6 +34,7 @@ export function tankHeatSetting(tank: TankThermalFacts, house: HouseHeat): TankH
     heatJK: tank.heatJK ?? DEFAULT_TANK_HEAT_JK[material],
     roomC: house.roomC,
     stands: house.stands,
+    machineC: house.machineC ?? null,
     bathC: null,
     coolingPerMin: tested ?? DEFAULT_COOLING_PER_MIN[house.stands][material],
     school: house.school,

@@ -1,4 +1,4 @@
-import { EVEN_BY_C } from '../../schedule/evenness.ts';
+import { EVEN_BY_C } from '../../schedule/tonights-temperatures.ts';
 import { sentence } from '../../units/sentence.ts';
 import type { Cause } from '../cause.ts';
 import { e, marked, unmarked } from '../evidence.ts';

@@ -26,9 +26,10 @@ export function stepFinish(plan: RunPlan, index: number, actual: ActualStep | nu
     return { seconds: Math.max(0, plannedS), byDoseS: null, warnings: [] };
   }
   const drift = driftFinish({
-    bath: { id: step.bath, name: step.name, nominalC: step.nominalC, time: { points: step.points } },
+    bath: { id: step.bath, name: step.name, nominalC: step.nominalC, time: { points: step.byRuleOfThumb ? [] : step.points } },
+    ratePoints: step.points,
     // What it got before it was poured in again is not wanted twice.
-    nominalS: step.nominalS * Math.max(0, 1 - beforeS / Math.max(1, withoutOwnS(step))),
+    nominalS: (step.doseS ?? step.nominalS) * Math.max(0, 1 - beforeS / Math.max(1, withoutOwnS(step))),
     plannedS: Math.max(1, step.seconds - beforeS),
     readings: actual.readings.map((reading) => ({ atS: Math.max(0, (reading.atMs - actual.startMs) / 1000), c: reading.c })),
     surroundings: plan.surroundings,

@@ -1,7 +1,7 @@
 import { cooledC } from '../../heat/bath/cooling.ts';
 import { developmentRate } from '../../heat/dose.ts';
 import { pourForSettledC } from '../../heat/pouring-in.ts';
-import { settledForDose } from '../../heat/tank/tank-through-the-run.ts';
+import { settledForDose, warmestPourC } from '../../heat/tank/tank-through-the-run.ts';
 import { pathTemperature } from '../../heat/temperature-path.ts';
 import { pouredAtC } from '../../schedule/cues.ts';
 import type { PlannedStep } from '../../schedule/plan.ts';
@@ -39,11 +39,14 @@ export function pourNowC(plan: RunPlan, state: RunState, place: number, nowMs: n
   const planned = pouredAtC(step);
   const next = state.phase === 'running' ? state.step + 1 : state.step;
   const { heat, surroundings } = plan;
-  if (place !== next || heat?.school !== 'pour-warmer' || !step.critical || step.points.length < 2 || !surroundings) return planned;
+  const isSolved = step.poursForDose ?? heat?.school === 'pour-warmer';
+  if (place !== next || !heat || !isSolved || !step.critical || step.points.length < 2 || !surroundings) return planned;
   const tankC = tankAtNextPourC(plan, state, nowMs);
   if (tankC === null || plan.tank.volumeMl === undefined) return planned;
-  const settledC = settledForDose(developmentRate(step.points, step.nominalC), step, surroundings);
-  return settledC === null ? planned : pourForSettledC(plan.tank.volumeMl, settledC, { heatJK: heat.heatJK, startC: tankC });
+  const dosed = { ...step, doseS: step.doseS ?? step.nominalS };
+  const settledC = settledForDose(developmentRate(step.points, step.nominalC), dosed, surroundings);
+  if (settledC === null) return planned;
+  return Math.min(warmestPourC(step.temperatureC), pourForSettledC(plan.tank.volumeMl, settledC, { heatJK: heat.heatJK, startC: tankC }));
 }
 
 /** Where the running step stands by the prediction from its pour, for a dotted line under the readings. */

@@ -82,7 +82,7 @@ const HEATED: RunPlan = {
   tank: { ...plan.tank, volumeMl: 520 },
   surroundings: { coolingPerMin: 0.012, surroundC: 20 },
   heat: { heatJK: 380, school: 'pour-warmer' },
-  steps: plan.steps.map((step) => ({ ...step, pourC: step.temperatureC, inTankC: { startsC: 37.5, endsC: 36.8, meanC: 37.1 } })),
+  steps: plan.steps.map((step) => ({ ...step, poursForDose: step.critical, pourC: step.temperatureC, inTankC: { startsC: 37.5, endsC: 36.8, meanC: 37.1 } })),
 };
 
 test('a tank that turned out colder is poured warmer at the next developer, and everything else keeps its plan’s figure', () => {
@@ -94,7 +94,7 @@ test('a tank that turned out colder is poured warmer at the next developer, and 
   expect((cold ?? NaN) - (warm ?? NaN)).toBeCloseTo(1.21, 1);
   expect(tankAtNextPourC(HEATED, prewashed(30), at)).toBeLessThan(30);
   expect(pourNowC(HEATED, prewashed(30), 3, at)).toBe(HEATED.steps[3]?.pourC);
-  const waiting: RunPlan = { ...HEATED, heat: HEATED.heat && { ...HEATED.heat, school: 'wait-longer' } };
+  const waiting: RunPlan = { ...HEATED, steps: HEATED.steps.map((step) => ({ ...step, poursForDose: false })) };
   expect(pourNowC(waiting, foldRun(waiting, through(waiting, {}, { 0: 30 }).slice(0, 3)), DEVELOPER, at)).toBe(38);
   expect(predictedC(HEATED, DEVELOPER, 0)).toBe(37.5);
   expect(predictedC(plan, DEVELOPER, 0)).toBeNull();

@@ -26,8 +26,9 @@ export const meta: Route.MetaFunction = ({ loaderData: loaded }) => [{ title: `T
 function testOf(params: { readonly bottle: string }) {
   const bottle = findBottle(numberOfCode(params.bottle) ?? 0);
   if (!bottle) throw data('There is no such bottle.', { status: 404 });
-  const bath = findBatch(bottle.mixedIn)?.kit.baths.find((each) => each.kind === bottle.kind);
-  const time = bath ? stepTime(bath, { tempC: bath.nominalC, pushStops: 0, rollNumber: 1 }) : null;
+  const kit = findBatch(bottle.mixedIn)?.kit;
+  const bath = kit?.baths.find((each) => each.kind === bottle.kind);
+  const time = kit && bath ? stepTime(bath, { tempC: bath.nominalC, pushStops: 0, rollNumber: 1, process: kit.process }) : null;
   const test = time?.ok ? snipTest(bottle, time.value.seconds) : null;
   return { bottle, test, tempC: bath?.nominalC ?? null };
 }
