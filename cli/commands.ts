@@ -21,7 +21,20 @@ import { driftRequest, mixRequest, refreshRequest, packRequest, pourRequest, war
 import { shelf } from './shelf.ts';
 
 /** Every command of scripting.md. Each checks its request whole before anything is computed. */
-export const COMMANDS: Readonly<Record<string, Command>> = { plan, drift, warmup, pour, mix, refresh, pack, effect, shelf, answer, chart, judge };
+export const COMMANDS: Readonly<Record<string, Command>> = {
+  plan,
+  drift,
+  warmup,
+  pour,
+  mix,
+  refresh,
+  pack,
+  effect,
+  shelf,
+  answer,
+  chart,
+  judge,
+};
 
 /** The one that reads a file and so answers later. */
 export const LATER_COMMANDS: Readonly<Record<string, LaterCommand>> = { density };

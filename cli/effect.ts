@@ -1,8 +1,7 @@
 import { answered, faultsUnder, refused, type Answer, type Fault } from '../core/answer.ts';
 import { effectOfRun, type PouredStep } from '../core/chemistry/ledger/effect.ts';
 import { checkedAgainst } from '../core/faults-in-words.ts';
-import type { Plan } from '../core/schedule/plan.ts';
-import { plannedAsAsked, type PlanRequest } from './plan.ts';
+import { plannedAsAsked, type PlannedAsAsked, type PlanRequest } from './plan.ts';
 import { readRequest, round, type Surrounding } from './request.ts';
 import { effectRequest, planRequest } from './requests.ts';
 
@@ -28,7 +27,7 @@ export function effect(request: unknown, surrounding: Surrounding): Answer<unkno
   const planned = plannedAsAsked({ ...plan, habits }, read.kit, surrounding);
   if (!planned.ok) return refused(...faultsUnder('$.plan', planned.errors));
   const { steps, runRolls } = planned.value;
-  const tankMl = plan.tank?.volumeMl;
+  const tankMl = planned.value.volumeMl;
   const wrong = [
     ...(tankMl === undefined
       ? [{ code: 'missing', path: '$.plan.tank.volumeMl', message: 'tank.volumeMl is missing: how much of each bottle is poured.' }]
@@ -57,7 +56,7 @@ export function effect(request: unknown, surrounding: Surrounding): Answer<unkno
 
 /** A bottle of a bath that this run leaves out is known and not poured; one that the kit never had is a slip. */
 function unknownSteps(
-  { steps, kitBaths }: Plan & { readonly kitBaths: readonly string[] },
+  { steps, kitBaths }: PlannedAsAsked,
   bottles: EffectRequest['bottles'],
   repeats: Readonly<Record<string, number>>,
 ): Fault[] {

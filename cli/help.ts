@@ -56,7 +56,10 @@ export const EXAMPLES: Readonly<Record<string, unknown>> = {
   mix: { totalMl: 12000, hotC: 52, coldC: 14, targetC: 43 },
   refresh: { litres: 12, c: 36.2, goalC: 38.5, hotC: 55 },
   answer: {
-    strips: [0.9, 0.93, 0.96, 0.98, 1, 1.02, 1.05, 1.09].map((dose) => ({ dose, range: 1.7 + 1.1 * Math.log(dose) + (dose < 1 ? 0.01 : -0.01) })),
+    strips: [0.9, 0.93, 0.96, 0.98, 1, 1.02, 1.05, 1.09].map((dose) => ({
+      dose,
+      range: 1.7 + 1.1 * Math.log(dose) + (dose < 1 ? 0.01 : -0.01),
+    })),
     range: 1.62,
     dose: 1,
     seconds: 240,

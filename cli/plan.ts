@@ -1,4 +1,4 @@
-import { answered, refused, type Answer } from '../core/answer.ts';
+import { answered, faultsUnder, refused, type Answer, type Fault } from '../core/answer.ts';
 import type { FilmCount } from '../core/film/roll-equivalents.ts';
 import type { Treatment } from '../core/film/treatment.ts';
 import { DEFAULT_COOLING_PER_MIN, DEFAULT_TANK_HEAT_JK, type TankMaterial } from '../core/heat/bath/water.ts';
@@ -6,15 +6,23 @@ import { materialOf } from '../core/heat/tank/tank-heat-setting.ts';
 import type { TankHeatSetting } from '../core/heat/tank/tank-through-the-run.ts';
 import { DEFAULT_TANK, type Tank } from '../core/heat/tank/tank.ts';
 import type { Kit } from '../core/kit/kit.ts';
+import type { StepSaid } from '../core/kit/manner.ts';
+import { readSingleBath } from '../core/kit/single-bath.ts';
+import { shareOfLoad, volumeForLoadMl, type Holds, type VolumeByLoad } from '../core/packing/load.ts';
 import type { Habits } from '../core/schedule/habits.ts';
+import { TAP_LITRES_PER_MIN, waterMl } from '../core/schedule/manner.ts';
 import { planRun, type BatchState, type Plan } from '../core/schedule/plan.ts';
+import type { StepSetIn, WayStep } from '../core/schedule/way.ts';
 import { bare, readRequest, round, type Surrounding } from './request.ts';
 import { planRequest } from './requests.ts';
 
 export interface PlanRequest {
   readonly batch?: Partial<BatchState>;
   readonly on?: string;
-  readonly tank?: Partial<Tank>;
+  readonly tank?: Partial<Tank> & { readonly volumeByLoad?: VolumeByLoad; readonly holds?: Holds };
+  readonly tapLitresPerMin?: number;
+  readonly steps?: readonly (StepSaid &
+    Partial<Omit<StepSetIn, 'bottle'>> & { readonly id: string; readonly leaveOut?: boolean; readonly bottle?: unknown })[];
   readonly rolls: readonly (Omit<FilmCount, 'count'> & { readonly count?: number })[];
   readonly pushStops?: number;
   readonly treatment?: Treatment;
@@ -30,18 +38,39 @@ interface HeatRequest extends Partial<Omit<TankHeatSetting, 'startC'>> {
   readonly material?: TankMaterial;
 }
 
-/** A run planned as a request has it; `kitBaths` are those of its kit, left out or not. */
-export function plannedAsAsked(
-  value: PlanRequest,
-  kit: Kit,
-  { today }: Surrounding,
-): Answer<Plan & { readonly kitBaths: readonly string[] }> {
+export interface PlannedAsAsked extends Plan {
+  /** Those of its kit, left out or not. */
+  readonly kitBaths: readonly string[];
+  readonly volumeMl: number | undefined;
+}
+
+/** A run planned as a request has it. */
+export function plannedAsAsked(value: PlanRequest, kit: Kit, { today }: Surrounding): Answer<PlannedAsAsked> {
   const { mixedOn } = value.batch ?? {};
-  const tank = { ...DEFAULT_TANK, ...value.tank };
-  if (value.heat && tank.volumeMl === undefined)
-    return refused({ code: 'missing', path: '$.tank.volumeMl', message: 'The tank’s heat needs tank.volumeMl, the solution it takes.' });
+  const rolls = value.rolls.map((film) => ({ format: film.format, count: film.count ?? 1 }));
+  const { volumeByLoad, holds, ...plain } = value.tank ?? {};
+  const faults: Fault[] = [];
+  const fault = (code: string, path: string, message: string) => faults.push({ code, path, message });
+  let volumeMl = plain.volumeMl;
+  if (volumeByLoad && volumeMl !== undefined)
+    fault('one-of', '$.tank.volumeByLoad', 'Give either tank.volumeMl or tank.volumeByLoad, not both.');
+  else if (volumeByLoad && !holds) fault('missing', '$.tank.holds', 'tank.volumeByLoad needs tank.holds, which says what a whole load is.');
+  else if (volumeByLoad && holds) {
+    volumeMl = volumeForLoadMl(volumeByLoad, shareOfLoad(rolls, holds)) ?? undefined;
+    if (volumeMl === undefined)
+      fault(
+        'load-too-large',
+        '$.tank.volumeByLoad',
+        'This load is more than the rows of tank.volumeByLoad go to, or the tank has no place for it.',
+      );
+  }
+  const tank: Tank = { ...DEFAULT_TANK, ...plain, ...(volumeMl === undefined ? {} : { volumeMl }) };
+  if (value.heat && volumeMl === undefined && faults.length === 0)
+    fault('missing', '$.tank.volumeMl', 'The tank’s heat needs tank.volumeMl, the solution it takes.');
   if (value.heat?.stands === 'machine' && value.heat.machineC === undefined)
-    return refused({ code: 'missing', path: '$.heat.machineC', message: 'A tank in a machine needs machineC, the temperature it holds.' });
+    fault('missing', '$.heat.machineC', 'A tank in a machine needs machineC, the temperature it holds.');
+  const way = wayOf(value.steps ?? []);
+  if (!way.ok || faults.length > 0) return refused(...faults, ...(way.ok ? [] : way.errors));
   const planned = planRun({
     kit,
     batch: { volumeMl: value.batch?.volumeMl ?? kit.makesMl, rollsDone: value.batch?.rollsDone ?? 0, ...(mixedOn ? { mixedOn } : {}) },
@@ -51,13 +80,27 @@ export function plannedAsAsked(
     own: Object.fromEntries(
       Object.entries(value.ownS ?? {}).map(([bath, amount]) => [bath, { by: 'seconds' as const, amount, reason: '' }]),
     ),
-    rolls: value.rolls.map((film) => ({ format: film.format, count: film.count ?? 1 })),
+    rolls,
     pushStops: value.pushStops ?? 0,
     treatment: value.treatment ?? 'normal',
     temperaturesC: value.temperaturesC ?? {},
     habits: value.habits ?? {},
+    way: way.value,
   });
-  return planned.ok ? answered({ ...planned.value, kitBaths: kit.baths.map((bath) => bath.id) }) : planned;
+  return planned.ok ? answered({ ...planned.value, kitBaths: kit.baths.map((bath) => bath.id), volumeMl }) : planned;
+}
+
+/** The steps of a request with their single baths read (scripting.md, plan). */
+function wayOf(steps: NonNullable<PlanRequest['steps']>): Answer<readonly WayStep[]> {
+  const faults: Fault[] = [];
+  const way = steps.map(({ bottle, ...step }, i): WayStep => {
+    if (bottle === undefined) return step;
+    const single = readSingleBath(bottle);
+    if (single.ok) return { ...step, bottle: single.value.bath };
+    faults.push(...faultsUnder(`$.steps[${i}].bottle`, single.errors));
+    return step;
+  });
+  return faults.length > 0 ? refused(...faults) : answered(way);
 }
 
 /** Every step of a run with its time, working and cues (scripting.md, plan). */
@@ -66,10 +109,12 @@ export function plan(request: unknown, surrounding: Surrounding): Answer<unknown
   if (faults.length > 0 || !kit) return refused(...faults);
   const planned = plannedAsAsked(value, kit, surrounding);
   if (!planned.ok) return planned;
-  const { rollNumber, steps, totalS, batchAfter, warnings, heat } = planned.value;
+  const { rollNumber, steps, totalS, batchAfter, warnings, heat, volumeMl } = planned.value;
+  const tapLitresPerMin = value.tapLitresPerMin ?? TAP_LITRES_PER_MIN;
   return answered({
     rollNumber,
-    steps: steps.map(({ bath, kind, startS, seconds, temperatureC, working, cues, pourC, inTankC }) => ({
+    steps: steps.map(({ id, bath, kind, startS, seconds, temperatureC, working, cues, pourC, inTankC, manner }) => ({
+      id,
       bath,
       kind,
       startS,
@@ -83,12 +128,15 @@ export function plan(request: unknown, surrounding: Surrounding): Answer<unknown
             inTankC: { starts: round(inTankC.startsC, 2), ends: round(inTankC.endsC, 2), mean: round(inTankC.meanC, 2) },
           }
         : {}),
+      ...(manner ? { manner: manner.manner, waterMl: whole(waterMl(manner, seconds, volumeMl, tapLitresPerMin)) } : {}),
     })),
     totalS,
     batchAfter: batchAfter.seenRemjet ? batchAfter : { rollsDone: batchAfter.rollsDone },
     warnings: warnings.map(bare),
   });
 }
+
+const whole = (ml: number | null) => (ml === null ? null : Math.round(ml));
 
 /** The tank's heat as it was asked for, with the usual figures where it says nothing (domain.md 8.1). */
 function heatSetting(heat: HeatRequest, tank: Tank): TankHeatSetting {

@@ -3,6 +3,8 @@ import { INCIDENTS, TEST_RESULTS } from '../core/chemistry/ledger/standing.ts';
 import { FORMAT_FAMILIES, FORMAT_IDS } from '../core/film/format.ts';
 import { PROCESSES } from '../core/film/process.ts';
 import { TREATMENTS } from '../core/film/treatment.ts';
+import { BARE_STEPS } from '../core/kit/kind.ts';
+import { saidShapes } from '../core/kit/kit-schema.ts';
 import { BOTTLE_MATERIALS } from '../core/heat/bath/water-bath.ts';
 import { TANK_MATERIALS } from '../core/heat/bath/water.ts';
 import { HEAT_SCHOOLS, TANK_PLACES } from '../core/heat/tank/tank-through-the-run.ts';
@@ -62,7 +64,31 @@ const numbersByName = (low: number, high: number, names?: readonly string[]) =>
     return true;
   });
 
-const films = array(closed({ format: string().oneOf(FORMAT_IDS).required(), count: number().integer().min(1).max(1000) }).required());
+/** A named format, or any other by its area. */
+const format = mixed()
+  .test('format', function (value: unknown) {
+    if (value === undefined || (FORMAT_IDS as readonly unknown[]).includes(value)) return true;
+    const areaCm2 =
+      typeof value === 'object' && value !== null && Object.keys(value).join() === 'areaCm2'
+        ? (value as { areaCm2: unknown }).areaCm2
+        : null;
+    if (typeof areaCm2 === 'number' && areaCm2 > 0 && areaCm2 <= 100_000) return true;
+    return this.createError({ type: 'not-one-of', message: `format must be one of ${FORMAT_IDS.join(', ')}, or { "areaCm2": 400 }.` });
+  })
+  .required();
+
+const films = array(closed({ format, count: number().integer().min(1).max(1000) }).required());
+
+/** A step of a way: one that is there, changed, or one set in before or after another. */
+const wayStep = closed({
+  id: id().required(),
+  leaveOut: boolean(),
+  after: id(),
+  before: id(),
+  water: string().oneOf(BARE_STEPS),
+  bottle: mixed(),
+  ...saidShapes,
+});
 
 const habits = closed(habitShapes);
 
@@ -72,7 +98,18 @@ export const planRequest = request({
   kit,
   batch: closed({ volumeMl: millilitres(), rollsDone: number().min(0).max(100_000), mixedOn: isoDate() }),
   on: isoDate(),
-  tank: closed({ method: string().oneOf(TANK_METHODS), volumeMl: millilitres(), fillS: seconds(), drainS: seconds() }),
+  tank: closed({
+    method: string().oneOf(TANK_METHODS),
+    volumeMl: millilitres(),
+    volumeByLoad: array(closed({ upTo: number().moreThan(0).max(1).required(), ml: millilitres().required() }).required())
+      .min(1)
+      .max(20),
+    holds: numbersByName(0, 60, FORMAT_FAMILIES),
+    fillS: seconds(),
+    drainS: seconds(),
+  }),
+  tapLitresPerMin: number().moreThan(0).max(100),
+  steps: array(wayStep.required()).max(100),
   rolls: films.min(1).max(1000).required(),
   pushStops: stops(),
   treatment: string().oneOf(TREATMENTS),

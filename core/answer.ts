@@ -31,6 +31,7 @@ export type WarningCode =
   | 'tank-outside-range'
   /** More than 3 °C over its bath's own temperature, and more than anyone should pour (8.1). */
   | 'pour-far'
+  | 'past-table'
   | 'changes-too-quick'
   | 'after-final'
   | 'push-colour'

@@ -132,8 +132,7 @@ test('scan, type four digits, and the phone runs the evening, with the laptop as
   await tap();
   await tap();
   await expect(act(phone)).toHaveText(/Pour out now/);
-  const events = async () =>
-    ((await (await fetch(`${own.base}${run}/events`)).json()) as { events: { event: { kind: string } }[] }).events;
+  const events = async () => ((await (await fetch(`${own.base}${run}/events`)).json()) as { events: { event: { kind: string } }[] }).events;
   // What is still on its way when the laptop falls asleep would be counted among what is to save.
   await expect.poll(async () => (await events()).length).toBe(4);
 

@@ -60,6 +60,7 @@ export const RULE_OF_WARNING: Readonly<Record<WarningCode, RuleId>> = {
   'off-leaflet-temperature': 'temperature',
   'tank-outside-range': 'tank',
   'pour-far': 'tank',
+  'past-table': 'wear',
   'changes-too-quick': 'completion',
   'after-final': 'completion',
   'push-colour': 'push',

@@ -1,10 +1,11 @@
-import { refused, type Answer } from '../answer.ts';
+import { answered, refused, type Answer } from '../answer.ts';
 import { coolerStartC, sinkStartC, warmingSeconds } from '../heat/bath/heater-on.ts';
 import { warmUp, type BottleInBath, type BottleMaterial, type WarmUp } from '../heat/bath/water-bath.ts';
 import { mixWater, type WaterMix } from '../heat/mixing.ts';
 import { pouredAtC } from '../schedule/cues.ts';
-import type { InTank, PlannedStep } from '../schedule/plan.ts';
-import { asMessage, sentence } from '../units/sentence.ts';
+import type { PlannedStep } from '../schedule/plan.ts';
+import { heatTo } from '../schedule/pour-words.ts';
+import { asMessage, sentence, type Sentence } from '../units/sentence.ts';
 
 /** The tub as a person fills it. */
 export interface TubSetting {
@@ -27,15 +28,15 @@ export interface EveningBathQuestion {
   readonly tub: TubSetting;
   /** What the bath must be held at where the tank's heat is reckoned with; null follows the pours alone. */
   readonly bathC: number | null;
+  /** The room is the bath: nothing has to be warmed (domain.md 8.2). */
+  readonly noHeater?: boolean;
   readonly horizonS: number;
 }
 
-/** One bottle's pour: at what, and where the tank then goes. */
+/** One bottle's pour: what to heat it to, and where the tank then takes it. */
 interface BottlePour {
   readonly id: string;
-  readonly name: string;
-  readonly pourC: number;
-  readonly inTankC: InTank | null;
+  readonly heatTo: Sentence;
 }
 
 export interface EveningBath {
@@ -64,12 +65,12 @@ const LONG_WAIT_S = 5400;
  * taps must give. Everything follows from the pour temperatures of the run's plan; bottles whose range begins at room
  * temperature need no bath and are left out of it.
  */
-export function eveningBath({ steps, bottleMl, tub, bathC, horizonS }: EveningBathQuestion): EveningBath {
+export function eveningBath({ steps, bottleMl, tub, bathC, noHeater = false, horizonS }: EveningBathQuestion): EveningBath {
   const critical = steps.filter((step) => step.critical);
   const developer = critical[0] ?? steps.find((step) => step.bottle !== null);
   const setC = Math.max(bathC ?? -Infinity, ...(critical.length > 0 ? critical : developer ? [developer] : []).map(pouredAtC));
   const bottles = steps
-    .filter((step) => step.bottle !== null && (step.range === null || step.range.lowC > tub.roomC))
+    .filter((step) => !noHeater && step.bottle !== null && (step.range === null || step.range.lowC > tub.roomC))
     .map((step) => {
       const pourC = pouredAtC(step);
       const near = { lowC: pourC - NEAR_C, highC: pourC + NEAR_C };
@@ -98,14 +99,14 @@ export function eveningBath({ steps, bottleMl, tub, bathC, horizonS }: EveningBa
   };
   const first = bottles.find((bottle) => bottle.id === developer?.bath);
   const asked = tub.heaterW > 0 ? bottles : bottles.filter((bottle) => bottle === first);
-  const readyS = warmingSeconds(water, bottles, asked);
-  const falls = tub.heaterW > 0 && tub.startC > water.setC && (!readyS.ok || readyS.value > LONG_WAIT_S);
+  const readyS = noHeater ? answered(0) : warmingSeconds(water, bottles, asked);
+  const falls = !noHeater && tub.heaterW > 0 && tub.startC > water.setC && (!readyS.ok || readyS.value > LONG_WAIT_S);
   return {
     setC: water.setC,
     bottles,
     warmUp: warmUp(water, bottles, horizonS),
     readyS: falls && !readyS.ok ? waterTooWarm(tub.startC, water.setC) : readyS,
-    pours: critical.map((step) => ({ id: step.id, name: step.name, pourC: pouredAtC(step), inTankC: step.inTankC })),
+    pours: critical.map((step) => ({ id: step.id, heatTo: heatTo(step) })),
     tap: mixWater({ totalMl: tub.litres * 1000, hotC: tub.hotTapC, coldC: tub.coldTapC, targetC: tub.startC }),
     sinkStartC: tub.heaterW > 0 || !first ? null : sinkStartC(water, bottles, first.id, SINK_POUR_S),
     coolerC: falls ? coolerStartC(water, bottles, asked, tub.startC) : null,

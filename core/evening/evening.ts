@@ -17,6 +17,7 @@ import { packRolls, type Unpacked } from '../packing/pack.ts';
 import { bottlesInTheWay, bottleWarnings, pouredBaths, type BottleForRun } from '../schedule/bottles-in-run.ts';
 import type { Habits } from '../schedule/habits.ts';
 import { planRun, type BatchState, type BottleState, type Plan } from '../schedule/plan.ts';
+import type { WaysOfKit } from '../schedule/read-way.ts';
 import type { OwnMargin } from '../timing/own-margin.ts';
 
 export interface EveningRoll {
@@ -78,6 +79,8 @@ export interface EveningQuestion {
   readonly heat?: HouseHeat | null;
   /** A person's own margins: by batch, then by bath. */
   readonly own?: Readonly<Record<string, Readonly<Record<string, OwnMargin>>>>;
+  /** A person's own ways: by batch, then by treatment (domain.md 9.1). */
+  readonly ways?: Readonly<Record<string, WaysOfKit>>;
   /** Null lets the packing propose. */
   readonly arrangement: readonly ArrangedRun[] | null;
 }
@@ -225,6 +228,8 @@ function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuesti
       habits: question.habits,
       heat: question.heat ? tankHeatSetting(tank, question.heat) : null,
       own: question.own?.[batch.id] ?? {},
+      way: question.ways?.[batch.id]?.[first.treatment] ?? [],
+      wayFollows: true,
     });
     const steps = plan.ok ? plan.value.steps : [];
     const poured = pouredBaths(steps);

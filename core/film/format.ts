@@ -1,5 +1,5 @@
-/** A place in a tank: 135-36 and 135-24 take the same reel, 220 takes a 120 place (scripting.md, pack). */
-export const FORMAT_FAMILIES = ['135', '120', '110', '4x5', '5x7', '8x10'] as const;
+/** A place in a tank: 135-36, 135-24 and 126 take the same reel, 220 takes a 120 place (scripting.md, pack). */
+export const FORMAT_FAMILIES = ['135', '120', '110', '127', '4x5', '5x7', '8x10'] as const;
 export type FormatFamily = (typeof FORMAT_FAMILIES)[number];
 
 export interface Format {
@@ -18,6 +18,9 @@ export const FORMATS = [
   { id: '120', label: '120', family: '120', rollEquivalents: 1, sheet: false },
   { id: '220', label: '220', family: '120', rollEquivalents: 2, sheet: false },
   { id: '110', label: '110', family: '110', rollEquivalents: 0.25, sheet: false },
+  { id: '126-12', label: '126, 12 frames', family: '135', rollEquivalents: 0.36, sheet: false },
+  { id: '126-20', label: '126, 20 frames', family: '135', rollEquivalents: 0.55, sheet: false },
+  { id: '127', label: '127', family: '127', rollEquivalents: 0.55, sheet: false },
   { id: '4x5', label: '4×5 in sheet', family: '4x5', rollEquivalents: 0.25, sheet: true },
   { id: '5x7', label: '5×7 in sheet', family: '5x7', rollEquivalents: 0.44, sheet: true },
   { id: '8x10', label: '8×10 in sheet', family: '8x10', rollEquivalents: 1, sheet: true },

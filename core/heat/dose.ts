@@ -50,7 +50,11 @@ function chunkDose(rate: Rate, piece: PathPiece, fromS: number, toS: number): nu
 
 /** Where the rate has a kink: at the leaflet's inner points. Its first and last segments go on beyond their ends. */
 function kinksOf(points: readonly LeafletPoint[]): readonly number[] {
-  return points.length < 3 ? [] : pointsByTemperature(points).slice(1, -1).map((point) => point.c);
+  return points.length < 3
+    ? []
+    : pointsByTemperature(points)
+        .slice(1, -1)
+        .map((point) => point.c);
 }
 
 /** Cuts the path where it crosses a leaflet temperature and into stretches short enough to integrate exactly. */

@@ -2,7 +2,8 @@ import { answered, refused, type Answer, type Fault } from '../answer.ts';
 import { checkedAgainst } from '../faults-in-words.ts';
 import { isBareStep, isWater, type StepKind } from './kind.ts';
 import { kitSchema } from './kit-schema.ts';
-import type { Bath, Kit } from './kit.ts';
+import { sequenceWord, type Bath, type Kit } from './kit.ts';
+import type { StepSaid } from './manner.ts';
 import { orderFaults } from './sequence-order.ts';
 
 /**
@@ -18,7 +19,8 @@ export function readKit(document: unknown): Answer<Kit> {
   return faults.length > 0 ? refused(...faults) : answered(kit);
 }
 
-function bathFaults(bath: Bath, path: string): Fault[] {
+/** What is wrong with one bath, by path. */
+export function bathFaults(bath: Bath, path: string): Fault[] {
   const faults: Fault[] = [];
   const fault = (code: string, where: string, message: string) => faults.push({ code, path: path + where, message });
   const points = bath.time.points;
@@ -48,8 +50,12 @@ function bathFaults(bath: Bath, path: string): Fault[] {
     fault('out-of-range', '.range', `range runs from ${bath.range.lowC} down to ${bath.range.highC} °C; lowC comes first.`);
   }
   bath.mix?.parts.forEach((part, i) => {
-    if ((part.ml === undefined) === (part.g === undefined)) {
-      fault('missing', `.mix.parts[${i}]`, `${part.name} needs either ml (a liquid) or g (a powder), and one of them only.`);
+    if ([part.ml, part.g, part.packet, part.mlPerLitre].filter((amount) => amount !== undefined).length !== 1) {
+      fault(
+        'missing',
+        `.mix.parts[${i}]`,
+        `${part.name} needs ml (a liquid), g (a powder), packet (its amount is the packet) or mlPerLitre, and one of them only.`,
+      );
     }
   });
   return [...faults, ...pushFaults(bath, path), ...ladderFaults(bath, path)];
@@ -101,6 +107,8 @@ export interface SequenceStep {
   readonly name: string;
   /** Absent for a bare word, which belongs to no bottle. */
   readonly bath: Bath | undefined;
+  /** What the document says of its water; null for a bath or a bare word. */
+  readonly said: StepSaid | null;
 }
 
 export const BARE_STEP_NAMES: Readonly<Record<string, string>> = {
@@ -113,15 +121,20 @@ export const BARE_STEP_NAMES: Readonly<Record<string, string>> = {
 
 /** The sequence with each word resolved: a bath of the kit first, a bare word otherwise. Unknown words are left out. */
 export function sequenceSteps(kit: Kit): SequenceStep[] {
-  return kit.sequence.flatMap((word): SequenceStep[] => {
-    const bath = kit.baths.find((candidate) => candidate.id === word);
-    if (bath) return [{ id: bath.id, kind: bath.kind, name: bath.name, bath }];
-    return isBareStep(word) ? [{ id: word, kind: word, name: BARE_STEP_NAMES[word] ?? word, bath: undefined }] : [];
+  return kit.sequence.flatMap((place): SequenceStep[] => {
+    if (typeof place !== 'string') {
+      const { id, water } = place;
+      return [{ id: id ?? water, kind: water, name: BARE_STEP_NAMES[water] ?? water, bath: undefined, said: place }];
+    }
+    const bath = kit.baths.find((candidate) => candidate.id === place);
+    if (bath) return [{ id: bath.id, kind: bath.kind, name: bath.name, bath, said: null }];
+    return isBareStep(place) ? [{ id: place, kind: place, name: BARE_STEP_NAMES[place] ?? place, bath: undefined, said: null }] : [];
   });
 }
 
 function sequenceFaults(kit: Kit): Fault[] {
   const faults: Fault[] = [];
+  const words = kit.sequence.map(sequenceWord);
   kit.baths.forEach((bath, i) => {
     if (kit.baths.findIndex((other) => other.id === bath.id) < i) {
       faults.push({ code: 'repeated', path: `$.baths[${i}].id`, message: `Two baths have the id ${bath.id}.` });
@@ -134,11 +147,11 @@ function sequenceFaults(kit: Kit): Fault[] {
         message: `“${bath.id}” is a sequence word and cannot name a ${bath.kind}.`,
       });
     }
-    const uses = kit.sequence.filter((word) => word === bath.id).length;
+    const uses = words.filter((word) => word === bath.id).length;
     if (uses === 0) {
       faults.push({ code: 'sequence', path: '$.sequence', message: `${bath.name} (${bath.id}) is missing from the sequence.` });
     } else if (uses > 1 && !isWater(bath.kind)) {
-      const again = kit.sequence.lastIndexOf(bath.id);
+      const again = words.lastIndexOf(bath.id);
       faults.push({
         code: 'sequence',
         path: `$.sequence[${again}]`,
@@ -146,7 +159,7 @@ function sequenceFaults(kit: Kit): Fault[] {
       });
     }
   });
-  kit.sequence.forEach((word, i) => {
+  words.forEach((word, i) => {
     if (!isBareStep(word) && !kit.baths.some((bath) => bath.id === word)) {
       faults.push({
         code: 'sequence',

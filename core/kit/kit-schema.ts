@@ -1,11 +1,12 @@
 import { array, boolean, mixed, number, object as yupObject, string, ValidationError, type AnySchema, type ObjectShape } from 'yup';
 import { convertSchema } from '@sodaru/yup-to-json-schema';
 import { PROCESSES } from '../film/process.ts';
-import { BATH_KINDS } from './kind.ts';
-import { KIT_FORMAT } from './kit.ts';
+import { BARE_STEPS, BATH_KINDS } from './kind.ts';
+import { KIT_FORMAT, KIT_FORMATS } from './kit.ts';
+import { MANNERS, MOVEMENTS } from './manner.ts';
 
 /**
- * The one description of `steady-reel/kit@1`: it validates documents and, through `kitJsonSchema`, documents itself.
+ * The one description of `steady-reel/kit@2`, and of `@1`, which is what it leaves out: it validates documents and, through `kitJsonSchema`, documents itself.
  * Shapes and bounds live here; rules between fields live in kit-document.ts and sequence-order.ts.
  */
 
@@ -31,17 +32,22 @@ function ruleOf(variants: Record<string, AnySchema>): AnySchema {
           message: `${field} must be an object whose rule is one of ${names.join(', ')}.`,
         });
       }
-      try {
-        variant.validateSync(value, { strict: true, abortEarly: false });
-        return true;
-      } catch (error) {
-        if (!(error instanceof ValidationError)) throw error;
-        const leaves = error.inner.length > 0 ? error.inner : [error];
-        for (const leaf of leaves) leaf.path = leaf.path ? `${this.path}.${leaf.path}` : this.path;
-        return new ValidationError(leaves, value, this.path);
-      }
+      return shapedBy(variant, value, this.path);
     })
     .meta({ jsonSchema: { type: 'object', oneOf: names.map((name) => jsonSchemaOf(variants[name] as AnySchema)) } });
+}
+
+/** True, or the faults of one shape seen from where it stands. */
+function shapedBy(schema: AnySchema, value: unknown, path: string): true | ValidationError {
+  try {
+    schema.validateSync(value, { strict: true, abortEarly: false });
+    return true;
+  } catch (error) {
+    if (!(error instanceof ValidationError)) throw error;
+    const leaves = error.inner.length > 0 ? error.inner : [error];
+    for (const leaf of leaves) leaf.path = leaf.path ? `${path}.${leaf.path}` : path;
+    return new ValidationError(leaves, value, path);
+  }
 }
 
 function isRecord(value: unknown): value is Record<string, unknown> {
@@ -78,8 +84,37 @@ const exhaustionSchema = ruleOf({
     rows: array(object({ fromRoll: number().integer().min(1).max(1000).required(), s: seconds().required() }).required())
       .min(1)
       .required(),
+    lastRoll: number().integer().min(1).max(1000),
   }),
 });
+
+/** What a kit or a way may say of a step beyond its place. */
+export const saidShapes = {
+  s: seconds(),
+  c: mixed().test(
+    'c',
+    ({ path }) => `${path} must be a temperature in °C, "developer" or "room".`,
+    (c) => c === undefined || c === 'developer' || c === 'room' || (typeof c === 'number' && c >= 0 && c <= 100),
+  ),
+  manner: string().oneOf(MANNERS),
+  changes: number().integer().min(1).max(100),
+  fills: array(number().integer().min(0).max(1000).required()).min(1).max(50),
+  movement: string().oneOf(MOVEMENTS),
+};
+
+const waterSchema = yupObject({ id: named('a short id').min(1).max(80), water: string().oneOf(BARE_STEPS).required(), ...saidShapes });
+
+/** A bath’s id or a bare word, or water with what is said of it. */
+const placeSchema = mixed()
+  .test('place', 'must be a bath’s id, a bare word or water', function (value: unknown) {
+    if (typeof value === 'string' && value.length >= 1 && value.length <= 80) return true;
+    if (isRecord(value)) return shapedBy(waterSchema, value, this.path);
+    return this.createError({
+      type: 'wrong-type',
+      message: 'A place of the sequence is a bath’s id, a bare word, or water such as { "water": "wash", "s": 300 }.',
+    });
+  })
+  .meta({ jsonSchema: { oneOf: [{ type: 'string' }, jsonSchemaOf(waterSchema)] } });
 
 const bathSchema = object({
   id: named('a short id, unique in the kit').min(1).max(80).required(),
@@ -101,6 +136,7 @@ const bathSchema = object({
     initialS: number().min(0).max(3600).required(),
     everyS: number().min(1).max(86_400),
     inversions: number().integer().min(1).max(100),
+    forS: number().min(1).max(3600),
     tap: boolean(),
   }),
   after: string().oneOf(['return', 'discard']),
@@ -113,14 +149,17 @@ const bathSchema = object({
         name: named('the name on the part').min(1).max(120).required(),
         ml: number().min(0).max(1_000_000),
         g: number().min(0).max(1_000_000),
+        packet: boolean().oneOf([true]),
+        mlPerLitre: number().min(0).max(1000),
       }).required(),
     ).required(),
     stirS: number().min(0).max(86_400),
+    at: string().oneOf(['use']),
   }),
 });
 
 export const kitSchema = object({
-  format: string().oneOf([KIT_FORMAT]).required(),
+  format: string().oneOf(KIT_FORMATS).required(),
   id: named('a short id').min(1).max(120).required(),
   name: named('the kit’s name').min(1).max(200).required(),
   process: string().oneOf(PROCESSES).required(),
@@ -129,9 +168,23 @@ export const kitSchema = object({
   capacityRolls: number().moreThan(0).max(10_000),
   keepsOpenedDays: number().min(0).max(36_500),
   baths: array(bathSchema.required()).min(1).max(60).required(),
-  sequence: array(string().min(1).max(80).required()).min(1).max(200).required(),
+  sequence: array(placeSchema.required()).min(1).max(200).required(),
 })
   .label('a kit document')
+  .required();
+
+/** A single bath: process `any`, one bath and no sequence (domain.md 4). */
+export const singleBathSchema = object({
+  format: string().oneOf([KIT_FORMAT]).required(),
+  id: named('a short id').min(1).max(120).required(),
+  name: named('the bath’s name').min(1).max(200).required(),
+  process: string().oneOf(['any']).required(),
+  note: string().max(5000),
+  makesMl: number().moreThan(0).max(1_000_000).required(),
+  capacityRolls: number().moreThan(0).max(10_000),
+  baths: array(bathSchema.required()).min(1).max(1).required(),
+})
+  .label('a single bath')
   .required();
 
 export type JsonSchema = ReturnType<typeof convertSchema>;

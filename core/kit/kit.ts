@@ -1,7 +1,10 @@
 import type { Process } from '../film/process.ts';
-import type { BathKind } from './kind.ts';
+import type { BareStep, BathKind } from './kind.ts';
+import type { StepSaid } from './manner.ts';
 
-export const KIT_FORMAT = 'steady-reel/kit@1';
+export const KIT_FORMAT = 'steady-reel/kit@2';
+/** Every version that is read. The second adds water objects, seconds of agitation, packets and a table’s last roll (domain.md 4). */
+export const KIT_FORMATS = ['steady-reel/kit@1', KIT_FORMAT] as const;
 
 export interface LeafletPoint {
   readonly c: number;
@@ -18,12 +21,18 @@ export type ExhaustionRule =
   /** `perRoll` percent for each roll, or for every so many of them. */
   | { readonly rule: 'percent'; readonly perRoll: number; readonly everyRolls?: number }
   | { readonly rule: 'add'; readonly seconds: number; readonly everyRolls: number }
-  | { readonly rule: 'ladder'; readonly rows: readonly { readonly fromRoll: number; readonly s: number }[] };
+  | {
+      readonly rule: 'ladder';
+      readonly rows: readonly { readonly fromRoll: number; readonly s: number }[];
+      /** Past it the table says nothing. */ readonly lastRoll?: number;
+    };
 
 export interface Agitation {
   readonly initialS: number;
   readonly everyS?: number;
   readonly inversions?: number;
+  /** So many seconds each time, in place of inversions. */
+  readonly forS?: number;
   readonly tap?: boolean;
   /** All the step long, by hand or by a gentle machine; a habit, never a leaflet's. */
   readonly continuous?: boolean;
@@ -33,6 +42,9 @@ export interface MixPart {
   readonly name: string;
   readonly ml?: number;
   readonly g?: number;
+  /** Its amount is the packet: it is not halved. */
+  readonly packet?: boolean;
+  readonly mlPerLitre?: number;
 }
 
 interface Mix {
@@ -40,6 +52,8 @@ interface Mix {
   readonly waterC?: number;
   readonly parts: readonly MixPart[];
   readonly stirS?: number;
+  /** Made up at each use, as a last bath by drops. */
+  readonly at?: 'use';
 }
 
 export interface Bath {
@@ -63,7 +77,7 @@ export interface Bath {
  * Documents are kept as they came, fields this version does not know included.
  */
 export interface Kit {
-  readonly format: typeof KIT_FORMAT;
+  readonly format: (typeof KIT_FORMATS)[number];
   readonly id: string;
   readonly name: string;
   readonly process: Process;
@@ -73,7 +87,18 @@ export interface Kit {
   /** How long concentrates keep once their box was opened. */
   readonly keepsOpenedDays?: number;
   readonly baths: readonly Bath[];
-  readonly sequence: readonly string[];
+  readonly sequence: readonly (string | WaterInSequence)[];
+}
+
+/** Water of a kit’s sequence with what the leaflet says of it, in place of the bare word (domain.md 4). */
+export interface WaterInSequence extends StepSaid {
+  readonly id?: string;
+  readonly water: BareStep;
+}
+
+/** The word of a place in a sequence: a bath’s id, or water. */
+export function sequenceWord(place: string | WaterInSequence): string {
+  return typeof place === 'string' ? place : place.water;
 }
 
 export function bathById(kit: Kit, id: string): Bath | undefined {

@@ -1,6 +1,6 @@
 import type { Fault } from '../answer.ts';
 import type { Process } from '../film/process.ts';
-import { bleachesOrFixes, isDeveloper, isFinal, type StepKind } from './kind.ts';
+import { bleachesOrFixes, isDeveloper, isFinal, isWater, type StepKind } from './kind.ts';
 
 interface Placed {
   readonly kind: StepKind;
@@ -9,9 +9,10 @@ interface Placed {
 
 /**
  * The order rules of domain.md 3. `steps` is the whole sequence; faults point at `$.sequence[i]`.
+ * A way of one's own may have water after a last bath, a kit may not (domain.md 9.1).
  * Returns every broken rule at once, an empty list when the order holds.
  */
-export function orderFaults(process: Process, steps: readonly Placed[]): Fault[] {
+export function orderFaults(process: Process, steps: readonly Placed[], whose: 'by-the-kit' | 'in-a-way' = 'by-the-kit'): Fault[] {
   const faults: Fault[] = [];
   const fault = (index: number | null, message: string) =>
     faults.push({ code: 'order', path: index === null ? '$.sequence' : `$.sequence[${index}]`, message });
@@ -48,7 +49,7 @@ export function orderFaults(process: Process, steps: readonly Placed[]): Fault[]
   const final = steps.findIndex((step) => isFinal(step.kind));
   if (final !== -1) {
     steps.slice(final + 1).forEach((step, offset) => {
-      if (step.kind !== 'wetting-agent') {
+      if (step.kind !== 'wetting-agent' && !(whose === 'in-a-way' && (isWater(step.kind) || isFinal(step.kind)))) {
         fault(final + 1 + offset, `${step.name} comes after the ${steps[final]?.name}; only a wetting agent may follow it.`);
       }
     });

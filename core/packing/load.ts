@@ -1,4 +1,5 @@
-import type { FormatFamily } from '../film/format.ts';
+import { formatById, type FormatFamily } from '../film/format.ts';
+import type { FilmCount } from '../film/roll-equivalents.ts';
 
 export type Holds = Readonly<Partial<Record<FormatFamily, number>>>;
 
@@ -14,6 +15,23 @@ const EPSILON = 1e-9;
 export function shareOfTank(shape: Shape, holds: Holds): number {
   const places = holds[shape.family] ?? 0;
   return places > 0 ? shape.count / places : Infinity;
+}
+
+/** How much of a tank a load takes, in places; Infinity where film has no place in it, and film known by its area has none. */
+export function shareOfLoad(films: readonly FilmCount[], holds: Holds): number {
+  return films.reduce(
+    (sum, { format, count }) =>
+      sum + (typeof format === 'string' ? shareOfTank({ family: formatById(format).family, count }, holds) : Infinity),
+    0,
+  );
+}
+
+/** Less solution for less film: a tank that takes 290 ml with one reel and 520 with two (domain.md 11). */
+export type VolumeByLoad = readonly { readonly upTo: number; readonly ml: number }[];
+
+/** What a load of this share of the tank needs; null where the rows do not go so far. */
+export function volumeForLoadMl(rows: VolumeByLoad, share: number): number | null {
+  return [...rows].sort((a, b) => a.upTo - b.upTo).find(({ upTo }) => share <= upTo + EPSILON)?.ml ?? null;
 }
 
 /** A load fits when the shares add up to one tank at most. */

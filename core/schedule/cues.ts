@@ -2,11 +2,12 @@ import { jugInWords } from '../chemistry/safety/spent.ts';
 import type { Tank } from '../heat/tank/tank.ts';
 import { isWater, type StepKind } from '../kit/kind.ts';
 import type { Agitation } from '../kit/kit.ts';
+import type { Manner, Movement } from '../kit/manner.ts';
 import { lowerFirst } from '../units/first-letter.ts';
 import { asLabel, sentence, type Sentence, type Spoken } from '../units/sentence.ts';
 import { hangUpInWords } from './drying.ts';
 import type { Habits, WashingHabit } from './habits.ts';
-import { poursS, usualManner, type Manner, type Movement } from './manner.ts';
+import { poursS, usualManner } from './manner.ts';
 
 export type CueKind = 'agitate-first' | 'agitate' | 'rotate' | 'change' | 'prepare' | 'pour-out' | 'light-safe' | 'wipe' | 'end';
 
@@ -103,6 +104,7 @@ function agitationCues(step: CuedStep, tank: Pick<Tank, 'method'>, pourOut: numb
 
 /** `Invert 4 times, then tap`. */
 export function beatLabel(agitation: Agitation, tank: Pick<Tank, 'method'>): string {
+  if (agitation.forS !== undefined) return `${tank.method === 'stick' ? 'Twirl the stick' : 'Turn it over gently'} for ${agitation.forS} s`;
   const times = agitation.inversions ?? 4;
   const count = times === 1 ? 'once' : times === 2 ? 'twice' : `${times} times`;
   const move = tank.method === 'stick' ? `Twirl the stick ${count}` : `Invert ${count}`;

@@ -12,9 +12,11 @@ export function timeOf(draft: DraftStep, tempC: number, question: PlanQuestion, 
   const { pushStops, habits, kit, tank } = question;
   const { oneTemperature } = habits;
   const countedS = countedSeconds(draft.manner, tank);
+  // A single bath has a ledger of its own, which this batch's rolls are no part of.
+  const rollsSeen = kit.baths.includes(draft.bath as Bath) ? number : 1;
   if (draft.bath && draft.habitS === null && countedS === null) {
     const conditions = { pushStops, process: kit.process, oneTemperature };
-    if (!draft.standsIn) return stepTime(draft.bath, { ...conditions, tempC, rollNumber: number });
+    if (!draft.standsIn) return stepTime(draft.bath, { ...conditions, tempC, rollNumber: rollsSeen });
     // Bleach bypass keeps the time that the bleach-fix would have had on a fresh batch, at the bleach-fix's own temperature.
     const time = stepTime(draft.bath, { ...conditions, tempC: draft.bath.nominalC, rollNumber: 1 });
     return time.ok ? answered(asThoughItWere(time.value, draft.bath)) : time;

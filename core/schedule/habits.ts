@@ -51,8 +51,6 @@ export const DEFAULT_RINSE_S = 30;
 export const DEFAULT_STOP_S = 30;
 const DEFAULT_WASH_S = 180;
 export const DEFAULT_WETTING_AGENT_S = 30;
-export const DEFAULT_WASH_CHANGES = 7;
-export const DEFAULT_WASH_COUNTS: readonly number[] = [5, 10, 20];
 export const ROOM_C = 20;
 
 export function prewashSeconds(habit: PrewashHabit | undefined): number {

@@ -1,21 +1,7 @@
-import type { StepKind } from '../kit/kind.ts';
 import type { Tank } from '../heat/tank/tank.ts';
-import { isWater } from '../kit/kind.ts';
-import { DEFAULT_WASH_CHANGES, DEFAULT_WASH_COUNTS, type Habits } from './habits.ts';
-
-/** How water is given to the film (domain.md 9.1). */
-export const MANNERS = ['standing', 'running', 'changes', 'counted', 'until-clear'] as const;
-export type MannerKind = (typeof MANNERS)[number];
-
-export type Manner =
-  | { readonly manner: 'standing' | 'running' | 'until-clear' }
-  | { readonly manner: 'changes'; readonly changes: number }
-  /** Inversions of each fill. */
-  | { readonly manner: 'counted'; readonly fills: readonly number[] };
-
-/** How a bath or water is moved, where it is not as the leaflet says. */
-export const MOVEMENTS = ['none', 'gentle', 'shaken', 'as-developer'] as const;
-export type Movement = (typeof MOVEMENTS)[number];
+import { isWater, type StepKind } from '../kit/kind.ts';
+import { DEFAULT_CHANGES, DEFAULT_FILLS, type Manner } from '../kit/manner.ts';
+import type { Habits } from './habits.ts';
 
 /** Turning the tank over and back takes about this long. */
 const INVERSION_S = 2;
@@ -28,9 +14,9 @@ export function usualManner(kind: StepKind, { prewash, washing }: Habits): Manne
   if (kind === 'rinse') return { manner: 'standing' };
   switch (washing?.kind) {
     case 'changes':
-      return { manner: 'changes', changes: washing.n ?? DEFAULT_WASH_CHANGES };
+      return { manner: 'changes', changes: washing.n ?? DEFAULT_CHANGES };
     case 'counted':
-      return { manner: 'counted', fills: washing.counts ?? DEFAULT_WASH_COUNTS };
+      return { manner: 'counted', fills: washing.counts ?? DEFAULT_FILLS };
     default:
       return { manner: 'running' };
   }
@@ -38,19 +24,21 @@ export function usualManner(kind: StepKind, { prewash, washing }: Habits): Manne
 
 type Pace = Pick<Tank, 'fillS' | 'drainS'>;
 
+const fillsS = (fills: readonly number[], { fillS, drainS }: Pace) => fills.map((inversions) => fillS + INVERSION_S * inversions + drainS);
+const sum = (values: readonly number[]) => values.reduce((a, b) => a + b, 0);
+
 /** Counted fills make their own time; null where the time is another's to say. */
-export function countedSeconds(manner: Manner | null, { fillS, drainS }: Pace): number | null {
-  if (manner?.manner !== 'counted') return null;
-  return manner.fills.reduce((sum, inversions) => sum + fillS + INVERSION_S * inversions + drainS, 0);
+export function countedSeconds(manner: Manner | null, pace: Pace): number | null {
+  return manner?.manner === 'counted' ? sum(fillsS(manner.fills, pace)) : null;
 }
 
 /** How long each pour of a step stands: one, or one for each change or fill (domain.md 8.1). They sum to `seconds`. */
-export function poursS(manner: Manner | null, seconds: number, { fillS, drainS }: Pace): readonly number[] {
+export function poursS(manner: Manner | null, seconds: number, pace: Pace): readonly number[] {
   if (manner?.manner === 'changes') return Array.from({ length: manner.changes }, () => seconds / manner.changes);
   if (manner?.manner !== 'counted') return [seconds];
-  const each = manner.fills.map((inversions) => fillS + INVERSION_S * inversions + drainS);
-  const sum = each.reduce((a, b) => a + b, 0);
-  return each.map((s) => (sum > 0 ? (s * seconds) / sum : seconds / each.length));
+  const each = fillsS(manner.fills, pace);
+  const whole = sum(each);
+  return each.map((s) => (whole > 0 ? (s * seconds) / whole : seconds / each.length));
 }
 
 /** The least time that so many changes take; null for water that is not changed. */
@@ -64,5 +52,5 @@ export const TAP_LITRES_PER_MIN = 4;
 export function waterMl(manner: Manner, seconds: number, volumeMl: number | undefined, tapLitresPerMin: number): number | null {
   if (manner.manner === 'running') return (tapLitresPerMin * 1000 * seconds) / 60;
   if (volumeMl === undefined) return null;
-  return manner.manner === 'changes' ? manner.changes * volumeMl : manner.manner === 'counted' ? manner.fills.length * volumeMl : volumeMl;
+  return (manner.manner === 'changes' ? manner.changes : manner.manner === 'counted' ? manner.fills.length : 1) * volumeMl;
 }

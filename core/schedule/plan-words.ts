@@ -3,6 +3,7 @@ import { ageInDays, pastShelfLife } from '../chemistry/life/shelf-life.ts';
 import { TREATMENT_ADVICE } from '../film/treatment.ts';
 import type { TankThroughTheRun } from '../heat/tank/tank-through-the-run.ts';
 import { isDeveloper } from '../kit/kind.ts';
+import { sequenceWord } from '../kit/kit.ts';
 import { counted } from '../units/counted.ts';
 import { dayAndYear } from '../units/day.ts';
 import { asMessage, sentence } from '../units/sentence.ts';
@@ -11,7 +12,12 @@ import type { DraftStep } from './sequence.ts';
 
 /** Temperatures and own margins are given by bath; a name that no step has is a slip. */
 export function unknownBaths({ temperaturesC, own, kit }: PlanQuestion, drafts: readonly DraftStep[], ids: readonly string[]): Fault[] {
-  const known = new Set([...drafts.map((draft) => draft.id), ...ids, ...kit.baths.map((bath) => bath.id), ...kit.sequence]);
+  const known = new Set([
+    ...drafts.map((draft) => draft.id),
+    ...ids,
+    ...kit.baths.map((bath) => bath.id),
+    ...kit.sequence.map(sequenceWord),
+  ]);
   const unknown = (field: string, named: object) =>
     Object.keys(named)
       .filter((id) => !known.has(id))

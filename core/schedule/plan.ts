@@ -6,6 +6,7 @@ import type { Tank } from '../heat/tank/tank.ts';
 import { capacityOfVolume } from '../kit/capacity.ts';
 import { bleachesOrFixes, isDeveloper, isFinal, type StepKind } from '../kit/kind.ts';
 import type { Agitation, Kit, LeafletPoint, PushRule } from '../kit/kit.ts';
+import type { Manner, Movement } from '../kit/manner.ts';
 import { orderFaults } from '../kit/sequence-order.ts';
 import { printedOnce, ratePoints } from '../timing/one-temperature.ts';
 import { ownLabel, ownSeconds, type OwnMargin } from '../timing/own-margin.ts';
@@ -16,14 +17,15 @@ import { stepCues, type Cue } from './cues.ts';
 import { timeOf } from './draft-time.ts';
 import { evenness } from './evenness.ts';
 import type { Habits } from './habits.ts';
-import { poursS, type Manner, type Movement } from './manner.ts';
+import { poursS } from './manner.ts';
 import { adviceFor, capacityMessage, leavesTheLeaflet, round2, runWarnings, unknownBaths, warmerAround } from './plan-words.ts';
 import { draftSequence, type DraftStep } from './sequence.ts';
 import { stepIds } from './step-ids.ts';
 import { steppedDown } from './stepped-down.ts';
-import { unseenHeat, pouredFar, tankOutsideRange, tooQuick, unwarmed } from './tank-words.ts';
+import { afterFinal, pouredFar, tankOutsideRange, tooQuick, unseenHeat, unwarmed } from './tank-words.ts';
 import { changeoverSeconds, stepStarts } from './timeline.ts';
-import { tonightsTemperatures } from './tonights-temperatures.ts';
+import { tonightsTemperatures, type TonightsTemperatures } from './tonights-temperatures.ts';
+import { followed, inThisWay, type WayDraft, type WayStep } from './way.ts';
 
 export interface BatchState {
   readonly volumeMl: number;
@@ -60,6 +62,10 @@ export interface PlanQuestion {
   readonly heat?: TankHeatSetting | null;
   /** More or less on a bath, by conviction (domain.md 9, own margin); scripts give it as `ownS`. */
   readonly own?: Readonly<Record<string, OwnMargin>>;
+  /** What this person changes of the steps, in the order it was said (domain.md 9.1). */
+  readonly way?: readonly WayStep[];
+  /** A way that was kept follows a kit that has changed since, and the plan names what it lost; else an unknown step is an error. */
+  readonly wayFollows?: boolean;
 }
 
 /** Where the tank's temperature goes during a step, as planned. */
@@ -150,7 +156,8 @@ export function planRun(question: PlanQuestion): Answer<Plan> {
   if (refusal) return refused({ code: 'treatment-not-for-kit', path: '$.treatment', message: refusal });
 
   const set = arranged(question);
-  const { drafts, ids, stepsC } = set;
+  if (!set.ok) return set;
+  const { drafts, ids, stepsC, noHeater, lost } = set.value;
   const runRolls = rollEquivalents(question.rolls);
   const oneShot = habits.solution === 'one-shot';
   const numberAfter = (rollsDone: number) =>
@@ -158,7 +165,7 @@ export function planRun(question: PlanQuestion): Answer<Plan> {
   const number = numberAfter(batch.rollsDone);
 
   const faults: Fault[] = [
-    ...faultsUnder('$.habits', orderFaults(kit.process, drafts)),
+    ...brokenOrder(question, set.value),
     ...unknownBaths(question, drafts, ids),
     ...(oneShot ? usedForOneShot(batch) : []),
   ];
@@ -182,7 +189,7 @@ export function planRun(question: PlanQuestion): Answer<Plan> {
     id: ids[i] ?? draft.id,
     time: (times[i] as { value: StepTime }).value,
     temperatureC: stepsC[i] as number,
-    own: question.own?.[draft.id] ?? null,
+    own: ownOf(question, draft, ids[i] ?? draft.id, (times[i] as { value: StepTime }).value.seconds),
   }));
   const inTheTank = heated(planned, question);
   if (inTheTank && !inTheTank.ok) return inTheTank;
@@ -222,28 +229,61 @@ export function planRun(question: PlanQuestion): Answer<Plan> {
       ...tankOutsideRange(steps, inTheTank?.value ?? null),
       ...pouredFar(steps),
       ...tooQuick(steps, question.tank),
+      ...afterFinal(steps),
     ],
     advice: [
       ...adviceFor(question, drafts),
       ...warmerAround(question.heat?.stands === 'air' ? (inTheTank?.value ?? null) : null, steps),
       ...evenness(kit.process, steps),
+      ...lost.map((id) => ({ message: `Your way names “${id}”, which is not in this kit’s sequence any more: that part of it waits.` })),
       ...unseenHeat(inTheTank !== null, steps),
       ...unwarmed(question.heat?.school, inTheTank?.value ?? null, steps),
     ],
     heat: inTheTank ? { surroundings: inTheTank.value.surroundings, bathC: inTheTank.value.bathC } : null,
-    noHeater: set.noHeater,
+    noHeater,
   });
 }
 
-/** The steps of a run with their ids and tonight's temperatures: by kit, habits and treatment (domain.md 8.2, 9). */
-function arranged({ kit, habits, treatment, temperaturesC, heat }: PlanQuestion) {
+interface Arranged extends TonightsTemperatures {
+  readonly drafts: readonly DraftStep[];
+  readonly ids: readonly string[];
+  /** Which change of the way made each step what it is; null where none did. */
+  readonly by: readonly (number | null)[];
+  /** Steps that a kept way names and the kit does not have any more. */
+  readonly lost: readonly string[];
+}
+
+/** The steps of a run with their ids and tonight's temperatures: by kit, habits and treatment, then by the person's way (domain.md 8.2, 9.1). */
+function arranged({ kit, habits, treatment, temperaturesC, heat, way: asked = [], wayFollows = false }: PlanQuestion): Answer<Arranged> {
   const tonight = { process: kit.process, temperaturesC, roomC: heat?.roomC ?? null };
-  const settled = (drafts: readonly DraftStep[]) => {
-    const ids = stepIds(drafts.map((draft) => draft.id));
-    return { drafts, ids, ...tonightsTemperatures(drafts, ids, tonight) };
+  const settled = (steps: readonly WayDraft[], lost: readonly string[] = []): Arranged => {
+    const [drafts, ids] = [steps.map((step) => step.draft), steps.map((step) => step.id)];
+    return { drafts, ids, by: steps.map((step) => step.by), lost, ...tonightsTemperatures(drafts, ids, tonight) };
   };
-  const first = settled(draftSequence(kit, habits, treatment));
-  return treatment === 'bleach-bypass' ? settled(steppedDown(first.drafts, first.stepsC, kit.process, habits)) : first;
+  const withIds = (drafts: readonly DraftStep[]): WayDraft[] => {
+    const ids = stepIds(drafts.map((draft) => draft.id));
+    return drafts.map((draft, i) => ({ id: ids[i] ?? draft.id, draft, by: null }));
+  };
+  let steps = withIds(draftSequence(kit, habits, treatment));
+  if (treatment === 'bleach-bypass') {
+    const { drafts, stepsC } = settled(steps);
+    steps = withIds(steppedDown(drafts, stepsC, kit.process, habits));
+  }
+  const ids = steps.map((step) => step.id);
+  const { way, lost } = wayFollows ? followed(asked, ids) : { way: asked, lost: [] };
+  if (way.length === 0) return answered(settled(steps, lost));
+  const own = inThisWay(steps, way, habits);
+  return own.ok ? answered(settled(own.value, lost)) : own;
+}
+
+/** A way keeps the order of domain.md 3; water after a last bath is the one thing it may do, and the plan says what that costs. */
+function brokenOrder({ kit, way }: PlanQuestion, { drafts, by }: Arranged): Fault[] {
+  const faults = orderFaults(kit.process, drafts, way && way.length > 0 ? 'in-a-way' : 'by-the-kit');
+  if (!way || way.length === 0) return faultsUnder('$.habits', faults);
+  return faults.map((fault) => {
+    const change = by[Number(/\[(\d+)\]/.exec(fault.path)?.[1])] ?? null;
+    return { ...fault, path: change === null ? '$.steps' : `$.steps[${change}]` };
+  });
 }
 
 /** One-shot means fresh solution: what has seen rolls is used up further, or left for another evening (domain.md 9). */
@@ -256,6 +296,12 @@ function usedForOneShot({ rollsDone }: BatchState): Fault[] {
       message: `One-shot times are those of fresh solution, and this batch has done ${round2(rollsDone)} ${rollsDone === 1 ? 'roll' : 'rolls'}. Use it up further as returned and extended, or take a fresh batch.`,
     },
   ];
+}
+
+/** A person’s own margin on a step: named for it, or what their way plans a developer for against its own time. */
+function ownOf({ own }: PlanQuestion, draft: DraftStep, id: string, seconds: number): OwnMargin | null {
+  if (draft.plannedS !== null) return { by: 'seconds', amount: draft.plannedS - seconds, reason: 'your way' };
+  return own?.[id] ?? own?.[draft.id] ?? null;
 }
 
 interface PlannedTime {
@@ -311,12 +357,7 @@ function isPrintedOnce({ bath, habitS }: DraftStep, kit: Kit): boolean {
 }
 
 /** What the tank and a person's own conviction add, each in a line of its own behind the others (scripting.md, plan). */
-function withTankAndOwn(
-  step: PlannedTime,
-  inTank: TankThroughTheRun['steps'][number] | null,
-  waits: boolean,
-  once: boolean,
-): TimedStep {
+function withTankAndOwn(step: PlannedTime, inTank: TankThroughTheRun['steps'][number] | null, waits: boolean, once: boolean): TimedStep {
   const { draft, time, own } = step;
   const byDoseS = inTank?.seconds ?? time.seconds;
   const ownS = ownSeconds(own, byDoseS);

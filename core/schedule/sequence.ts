@@ -1,17 +1,10 @@
 import type { Treatment } from '../film/treatment.ts';
-import { isDeveloper, isWater, type StepKind } from '../kit/kind.ts';
+import { isDeveloper, isWater, type BareStep, type StepKind } from '../kit/kind.ts';
 import { BARE_STEP_NAMES, sequenceSteps } from '../kit/kit-document.ts';
 import type { Bath, Kit } from '../kit/kit.ts';
-import {
-  DEFAULT_RINSE_S,
-  DEFAULT_STOP_S,
-  DEFAULT_WETTING_AGENT_S,
-  prewashSeconds,
-  ROOM_C,
-  washSeconds,
-  type Habits,
-} from './habits.ts';
-import { usualManner, type Manner, type Movement } from './manner.ts';
+import { saidManner, type Manner, type Movement, type StepSaid } from '../kit/manner.ts';
+import { DEFAULT_RINSE_S, DEFAULT_STOP_S, DEFAULT_WETTING_AGENT_S, prewashSeconds, ROOM_C, washSeconds, type Habits } from './habits.ts';
+import { usualManner } from './manner.ts';
 
 /** A step before its time is known: timed by its bath's leaflet, or by a habit. */
 export interface DraftStep {
@@ -35,6 +28,10 @@ export interface DraftStep {
   readonly movement: Movement | null;
   /** What a way of one's own sets it to. */
   readonly setC: number | 'developer' | 'room' | null;
+  /** The kit times it, or says its manner: a habit does not. */
+  readonly kitTimed: boolean;
+  /** Seconds that a way gives a developer: what it is more or less than its own time is conviction, not dose. */
+  readonly plannedS: number | null;
   /** Changed, set in or moved by a way of one's own (domain.md 9.1). */
   readonly ownWay: boolean;
 }
@@ -43,25 +40,43 @@ const REMJET_PREBATH_S = 60;
 const REMJET_RINSE_S = 60;
 const ROOM_RANGE = { lowC: 18, highC: 24 };
 /** What every step begins as, before habits, treatment and a way have their say. */
-const AS_IT_COMES = { standsIn: false, manner: null, movement: null, setC: null, ownWay: false } as const;
+const AS_IT_COMES = { standsIn: false, manner: null, movement: null, setC: null, kitTimed: false, plannedS: null, ownWay: false } as const;
 
 /** The kit's sequence as habits and treatment change it (domain.md 9). */
 export function draftSequence(kit: Kit, habits: Habits, treatment: Treatment): DraftStep[] {
   const bare = bareSteps(habits);
-  let steps = sequenceSteps(kit).map((step): DraftStep => (step.bath ? fromBath(step.bath) : bare(step.id, step.kind as BareKind)));
+  let steps = sequenceSteps(kit).map((step): DraftStep => {
+    if (step.bath) return fromBath(step.bath);
+    const water = bare(step.id, step.kind as BareStep);
+    return step.said ? ofTheKit(water, step.said) : water;
+  });
   steps = withPrewash(steps, habits, bare);
   steps = withAfterDeveloper(steps, habits, bare);
   // After the habits, so that a treatment's own needs (a rinse before a bare fixer) have the last word.
   steps = withTreatment(steps, treatment, habits, bare);
   steps = withWashing(steps, habits);
   steps = withWettingAgent(steps, habits, bare);
-  return steps.map((step) => ({ ...step, manner: usualManner(step.kind, habits) }));
+  return steps.map((step) => ({ ...step, manner: step.manner ?? usualManner(step.kind, habits) }));
 }
 
-export type BareKind = 'prewash' | 'rinse' | 'stop' | 'wash' | 'wetting-agent';
-type MakeBare = (id: string, kind: BareKind) => DraftStep;
+type MakeBare = (id: string, kind: BareStep) => DraftStep;
 
-function fromBath(bath: Bath): DraftStep {
+/** Water as a kit document has it: what it times or gives a manner is the kit’s to decide (domain.md 9.1). */
+function ofTheKit(water: DraftStep, said: StepSaid): DraftStep {
+  const manner = saidManner(said);
+  const decides = said.s !== undefined || manner !== null;
+  return {
+    ...water,
+    habitS: said.s ?? water.habitS,
+    manner: decides ? (manner ?? usualManner(water.kind, {})) : null,
+    movement: said.movement ?? null,
+    setC: said.c ?? null,
+    kitTimed: decides,
+  };
+}
+
+/** A bath of a kit, or a single bath’s own, as it comes. */
+export function fromBath(bath: Bath): DraftStep {
   const water = isWater(bath.kind);
   return {
     id: bath.id,
@@ -77,7 +92,7 @@ function fromBath(bath: Bath): DraftStep {
 }
 
 export function bareSteps(habits: Habits): MakeBare {
-  const seconds: Record<BareKind, number> = {
+  const seconds: Record<BareStep, number> = {
     prewash: prewashSeconds(habits.prewash),
     rinse: DEFAULT_RINSE_S,
     stop: DEFAULT_STOP_S,
@@ -158,7 +173,7 @@ function withPrewash(steps: DraftStep[], habits: Habits, bare: MakeBare): DraftS
   if (!habit) return steps;
   if (habit.kind === 'none') return steps.filter((step) => step.kind !== 'prewash');
   if (!steps.some((step) => step.kind === 'prewash')) return [bare('prewash', 'prewash'), ...steps];
-  return steps.map((step) => (step.kind === 'prewash' ? retimed(step, prewashSeconds(habit)) : step));
+  return steps.map((step) => (step.kind === 'prewash' && !step.kitTimed ? retimed(step, prewashSeconds(habit)) : step));
 }
 
 /** The rinse or stop after the last developer. A stop bath that is one of the kit's own bottles always stays. */
@@ -170,6 +185,7 @@ function withAfterDeveloper(steps: DraftStep[], habits: Habits, bare: MakeBare):
   if (developer === -1 || !next || (next.kind === 'stop' && next.bath)) return steps;
   const replaceable = next.kind === 'rinse' || next.kind === 'stop';
   if (habit === 'none') return replaceable ? steps.toSpliced(developer + 1, 1) : steps;
+  if (next.kind === habit && next.kitTimed) return steps;
   if (next.kind === habit) return steps.with(developer + 1, retimed(next, habit === 'rinse' ? DEFAULT_RINSE_S : DEFAULT_STOP_S));
   if (replaceable) return steps.with(developer + 1, bare(habit, habit));
   if (next.kind === 'wash' && habit === 'rinse') return steps;
@@ -178,7 +194,7 @@ function withAfterDeveloper(steps: DraftStep[], habits: Habits, bare: MakeBare):
 
 function withWashing(steps: DraftStep[], habits: Habits): DraftStep[] {
   if (!habits.washing) return steps;
-  return steps.map((step) => (step.kind === 'wash' ? retimed(step, washSeconds(habits.washing)) : step));
+  return steps.map((step) => (step.kind === 'wash' && !step.kitTimed ? retimed(step, washSeconds(habits.washing)) : step));
 }
 
 function withWettingAgent(steps: DraftStep[], habits: Habits, bare: MakeBare): DraftStep[] {

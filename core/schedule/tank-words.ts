@@ -1,6 +1,7 @@
 import type { Warning } from '../answer.ts';
 import type { HeatSchool, TankThroughTheRun } from '../heat/tank/tank-through-the-run.ts';
 import type { Tank } from '../heat/tank/tank.ts';
+import { isFinal, isWater } from '../kit/kind.ts';
 import { showDuration } from '../units/duration.ts';
 import { asMessage, sentence, type Sentence } from '../units/sentence.ts';
 import { leastChangesS } from './manner.ts';
@@ -74,6 +75,24 @@ export function tooQuick(steps: readonly PlannedStep[], tank: Pick<Tank, 'fillS'
       },
     ];
   });
+}
+
+/** Water after a last bath takes away what it left on the film: allowed, with what it costs (domain.md 9.1). */
+export function afterFinal(steps: readonly PlannedStep[]): Warning[] {
+  const final = steps.findIndex((step) => isFinal(step.kind));
+  return final === -1
+    ? []
+    : steps.slice(final + 1).flatMap((step): Warning[] =>
+        isWater(step.kind)
+          ? [
+              {
+                code: 'after-final',
+                bath: step.bath,
+                message: `${step.name} after the ${steps[final]?.name.toLowerCase()} washes away what keeps dyes and leaves the film without spots.`,
+              },
+            ]
+          : [],
+      );
 }
 
 /** Said once: what a plan without the tank's heat does not see (domain.md 5.1). */

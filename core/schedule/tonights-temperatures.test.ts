@@ -83,8 +83,17 @@ test('no plan warns of a temperature that it chose itself, whatever kit, treatme
         fc.pre(treatmentRefusal(treatment, kit.process, hasBleach) === null);
         const main = kit.baths.find(({ kind }) => isDeveloper(kind));
         const printed = main?.time.points.map(({ c }) => c) ?? [];
-        const [lowC, highC] = printed.length > 1 ? [Math.min(...printed), Math.max(...printed)] : [printed[0] as number, printed[0] as number];
-        const heat = { startC: 20, heatJK: 300, roomC: roomC ?? 20, stands: 'air', bathC: null, coolingPerMin: 0, school: 'pour-warmer' } as const;
+        const [lowC, highC] =
+          printed.length > 1 ? [Math.min(...printed), Math.max(...printed)] : [printed[0] as number, printed[0] as number];
+        const heat = {
+          startC: 20,
+          heatJK: 300,
+          roomC: roomC ?? 20,
+          stands: 'air',
+          bathC: null,
+          coolingPerMin: 0,
+          school: 'pour-warmer',
+        } as const;
         const plan = planRun({
           ...usualQuestion(),
           kit,

@@ -68,7 +68,12 @@ test.each<[string, Partial<Bath>, Partial<StepConditions>, number]>([
   ['one printed temperature is held', { time: { points: [{ c: 38, s: 200 }] } }, { tempC: 36 }, 200],
   // 200 × e^(0.11 × 2) = 249.2; cine film's rule is 0.08: 234.7.
   ['or followed by the rule of thumb', { time: { points: [{ c: 38, s: 200 }] } }, { tempC: 36, oneTemperature: 'follow' }, 249],
-  ['which is another for cine film', { time: { points: [{ c: 38, s: 200 }] } }, { tempC: 36, oneTemperature: 'follow', process: 'ECN-2' }, 235],
+  [
+    'which is another for cine film',
+    { time: { points: [{ c: 38, s: 200 }] } },
+    { tempC: 36, oneTemperature: 'follow', process: 'ECN-2' },
+    235,
+  ],
   ['what is not critical has one time', { critical: false, time: { points: [{ c: 38, s: 200 }] } }, { tempC: 30 }, 200],
 ])('%s', (_, bath, conditions, seconds) => {
   expect(secondsOf(houseDeveloper(bath), conditions)).toBe(seconds);

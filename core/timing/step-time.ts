@@ -9,7 +9,7 @@ import { asLabel, asMessage, sentence, type Sentence, type Spoken } from '../uni
 import { EXTRAPOLATION_LIMIT_C, hasCurve, leafletRange, leafletSeconds, reachOf } from './leaflet-curve.ts';
 import { ONE_TEMPERATURE_REACH_C, printedOnce, SAME_TEMPERATURE_C, type OneTemperature } from './one-temperature.ts';
 import { pushEffect, pushEquivalent, tableReach } from './push.ts';
-import { wearEffect } from './wear.ts';
+import { isPastTable, wearEffect } from './wear.ts';
 
 export interface StepConditions {
   readonly tempC: number;
@@ -119,10 +119,25 @@ export function stepTime(bath: Bath, conditions: StepConditions): Answer<StepTim
     nominalS,
     doseS,
     working: workingLines(bath, conditions, perK !== null, [leafletS, wornS, nominalS, exactS]),
-    warnings: held
-      ? heldWarnings(bath, conditions, seconds, nominalS, rate)
-      : stepWarnings(bath, tempC, seconds, reach === 'extrapolated', perK !== null),
+    warnings: [
+      ...(held
+        ? heldWarnings(bath, conditions, seconds, nominalS, rate)
+        : stepWarnings(bath, tempC, seconds, reach === 'extrapolated', perK !== null)),
+      ...pastTable(bath, rollNumber),
+    ],
   });
+}
+
+/** A table by roll that ends before this one: its last time is used, and that is said. */
+function pastTable(bath: Bath, rollNumber: number): Warning[] {
+  if (!isPastTable(bath.exhaustion, rollNumber) || bath.exhaustion?.rule !== 'ladder') return [];
+  return [
+    {
+      code: 'past-table',
+      bath: bath.id,
+      message: `${bath.name}: roll ${rollNumber} is past the leaflet’s table, which ends at roll ${bath.exhaustion.lastRoll}. Its last time is used.`,
+    },
+  ];
 }
 
 /** Each line is the difference of the rounded neighbours, so that they sum to the rounded time (scripting.md, plan). */
@@ -141,7 +156,11 @@ function workingLines(
     },
     { what: 'wear', seconds: r(wornS) - r(leafletS), label: `Wear, roll ${rollNumber}` },
     { what: 'push', seconds: r(nominalS) - r(wornS), label: pushLabel(bath, pushStops) },
-    { what: 'temperature', seconds: r(exactS) - r(nominalS), ...asLabel(once ? oneTemperatureLabel(bath, tempC, oneTemperature) : temperatureLabel(bath, tempC)) },
+    {
+      what: 'temperature',
+      seconds: r(exactS) - r(nominalS),
+      ...asLabel(once ? oneTemperatureLabel(bath, tempC, oneTemperature) : temperatureLabel(bath, tempC)),
+    },
   ];
 }
 

@@ -1,5 +1,10 @@
 import type { ExhaustionRule } from '../kit/kit.ts';
 
+/** Whether a table by roll says nothing of this one any more (domain.md 4). */
+export function isPastTable(rule: ExhaustionRule | undefined, rollNumber: number): boolean {
+  return rule?.rule === 'ladder' && rule.lastRoll !== undefined && rollNumber > rule.lastRoll;
+}
+
 export interface WearEffect {
   readonly factor: number;
   readonly addS: number;

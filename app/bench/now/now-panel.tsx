@@ -13,8 +13,9 @@ import { pourNowC } from '../../../core/run/state/tank-now.ts';
 import { whatStepGot } from '../../../core/run/state/what-a-step-got.ts';
 import { pouredAtC, waterInWords } from '../../../core/schedule/cues.ts';
 import { hangUpInWords } from '../../../core/schedule/drying.ts';
+import { heatTo } from '../../../core/schedule/pour-words.ts';
 import { showDuration } from '../../../core/units/duration.ts';
-import { showRange } from '../../../core/units/sentence.ts';
+import { sayIn, showRange } from '../../../core/units/sentence.ts';
 import type { Spoken } from '../../../core/units/sentence.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
 import { useText, useUnits } from '../../ui/forms/units.ts';
@@ -192,6 +193,7 @@ function Between({ plan, state, now, nowMs, act, bottles, today, explains }: Now
   const first = state.phase === 'ready';
   const bottle = ofBath(bottles, step);
   const before = plan.steps[state.step - 1];
+  const pourC = pourNowC(plan, state, state.step, nowMs) ?? pouredAtC(step);
   return (
     <>
       <h2 className="text-[1.7rem] font-bold sm:text-3xl">{first ? 'Ready for the first pour' : `Next: ${step.name.toLowerCase()}`}</h2>
@@ -216,6 +218,7 @@ function Between({ plan, state, now, nowMs, act, bottles, today, explains }: Now
               : 'Pour when you are ready; do not let the film dry.'}
         </p>
       )}
+      {step.critical && <p className="mt-3 max-w-3xl text-3xl leading-tight font-bold text-aqua">{sayIn(heatTo(step, pourC), units)}</p>}
       {bottle &&
         bottleTrouble(bottle, plan.tank.volumeMl ?? 0, today).map((trouble) => (
           <p
@@ -246,7 +249,7 @@ function Between({ plan, state, now, nowMs, act, bottles, today, explains }: Now
         </dd>
         <dt className="text-night-quiet">At</dt>
         <dd className="figure">
-          {showTemperature(pourNowC(plan, state, state.step, nowMs) ?? pouredAtC(step), temperature)}
+          {showTemperature(pourC, temperature)}
           {step.inTankC ? (
             <span className="text-night-quiet"> in the tank {showRange(step.inTankC.startsC, step.inTankC.endsC, units)}</span>
           ) : (

@@ -9,7 +9,8 @@ import type { RunPlan } from '../../../core/run/plan/run-plan.ts';
 import { tipsBeforeTheFirstPour } from '../../../core/run/tips.ts';
 import { pouredAtC } from '../../../core/schedule/cues.ts';
 import type { PlannedStep } from '../../../core/schedule/plan.ts';
-import { showRange, textIn } from '../../../core/units/sentence.ts';
+import { heatTo } from '../../../core/schedule/pour-words.ts';
+import { sayIn, showRange, textIn } from '../../../core/units/sentence.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
 import { showVolume } from '../../../core/units/volume.ts';
 import type { ReturningLesson } from '../../run/judging/lessons-of-run.server.ts';
@@ -188,7 +189,7 @@ function Measured({
   measuring,
   measure,
 }: Pick<ReadinessProps, 'runId' | 'plan' | 'thermometers' | 'measuring' | 'measure'> & { readonly sessionId: string }) {
-  const { temperature } = useUnits();
+  const units = useUnits();
   const replan = useFetcher<{ readonly message: string }>();
   const developer = plan.steps.find((step) => isDeveloper(step.kind));
   if (!developer) return null;
@@ -210,15 +211,7 @@ function Measured({
     );
   return (
     <div className="mt-4 flex flex-wrap items-center justify-between gap-x-4 gap-y-2">
-      <p>
-        {developer.name} planned at <span className="figure text-aqua">{showTemperature(developer.temperatureC, temperature)}</span>
-        {Math.abs(pouredAtC(developer) - developer.temperatureC) > 0.04 && (
-          <>
-            , poured at <span className="figure text-aqua">{showTemperature(pouredAtC(developer), temperature)}</span>
-          </>
-        )}
-        . Colder or warmer?
-      </p>
+      <p className="text-2xl leading-tight font-bold text-aqua">{sayIn(heatTo(developer), units)}</p>
       <div className="flex gap-2">
         <button type="button" className="min-h-12 rounded-card border border-night-quiet px-4 font-semibold" onClick={() => measure('')}>
           Plan it as measured <kbd className="text-night-quiet">R</kbd>

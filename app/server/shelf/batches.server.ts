@@ -3,7 +3,7 @@ import { foldRolls } from '../../../core/chemistry/ledger/ledger.ts';
 import type { Incident } from '../../../core/chemistry/ledger/standing.ts';
 import { capacityOfVolume } from '../../../core/kit/capacity.ts';
 import { isDeveloper, isWater } from '../../../core/kit/kind.ts';
-import type { Kit } from '../../../core/kit/kit.ts';
+import { sequenceWord, type Kit } from '../../../core/kit/kit.ts';
 import { readStoredKit } from '../../../core/kit/stored-kit.ts';
 import { readHabits } from '../../../core/schedule/read-habits.ts';
 import { today } from '../database/clock.server.ts';
@@ -122,7 +122,7 @@ function grouped(entries: readonly StoredEntry[]): Map<string, StoredEntry[]> {
 function fromRow(row: Row, shelf: Shelf): BatchWithKit {
   const kit = shelf.kitOf(row.id);
   // In the order of pouring, which is not always that of the leaflet's list.
-  const place = new Map(kit.sequence.map((word, i) => [word, i]));
+  const place = new Map(kit.sequence.map((place, i) => [sequenceWord(place), i]));
   const bottles = shelf.bottles
     .filter((bottle) => bottle.batchId === row.id)
     .sort((a, b) => (place.get(a.bath) ?? 99) - (place.get(b.bath) ?? 99));

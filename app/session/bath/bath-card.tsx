@@ -3,10 +3,11 @@ import { Link, useFetcher } from 'react-router';
 import { CAPS_WHILE_WARMING } from '../../../core/chemistry/safety/safety-words.ts';
 import { bathWorking, type TankInSums } from '../../../core/evening/bath-working.ts';
 import type { EveningBath, EveningBathQuestion } from '../../../core/evening/evening-bath.ts';
+import { heaterEnough } from '../../../core/heat/bath/heater-enough.ts';
 import { windowToPourIn } from '../../../core/heat/bath/heater-on.ts';
 import { BOTTLE_MATERIALS } from '../../../core/heat/bath/water-bath.ts';
 import { showMinutes } from '../../../core/units/duration.ts';
-import { showRange } from '../../../core/units/sentence.ts';
+import { sayIn } from '../../../core/units/sentence.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
 import type { EveningSettings } from '../../run/evening/evening-settings.ts';
 import { Card } from '../../ui/card.tsx';
@@ -75,7 +76,13 @@ export function BathCard({
         </h2>
         <Why rule="bath" />
       </div>
-      <ul className="space-y-1">
+      {bath.pours.map((pour) => (
+        <p key={pour.id} className="mb-2 text-2xl leading-tight font-bold">
+          {sayIn(pour.heatTo, units)}
+        </p>
+      ))}
+      {question.noHeater && <p>No heater tonight: the room is right for every bath. Bottles and water stand in it.</p>}
+      <ul className={question.noHeater ? 'hidden' : 'space-y-1'}>
         {bath.readyS.ok ? (
           <li>
             {tub.heaterW > 0 ? 'Heater on' : 'Bottles in'} <strong className="figure text-teal">{showMinutes(bath.readyS.value)}</strong>{' '}
@@ -106,17 +113,6 @@ export function BathCard({
             )}
           </li>
         )}
-        {bath.pours.map((pour) => (
-          <li key={pour.id}>
-            {pour.name}: pour at <strong className="figure text-teal">{show(pour.pourC)}</strong>
-            {pour.inTankC && (
-              <>
-                , in the tank <span className="figure">{showRange(pour.inTankC.startsC, pour.inTankC.endsC, units)}</span>
-              </>
-            )}
-            .
-          </li>
-        ))}
         {bath.coolerC !== null && (
           <li>
             <Notice>
@@ -149,7 +145,8 @@ export function BathCard({
           </li>
         )}
       </ul>
-      <BathChart bath={bath} />
+      {!question.noHeater && <HeaterLine tub={tub} setC={bath.setC} />}
+      {!question.noHeater && <BathChart bath={bath} />}
       <Sums title="How this is worked out" sums={bathWorking(bath, { ...question, tub }, tank)} />
       <details className="mt-2">
         <summary className="font-semibold underline">Change the bath</summary>
@@ -209,6 +206,30 @@ export function BathCard({
         </Notice>
       </div>
     </Card>
+  );
+}
+
+/** Is this heater enough for that much water? Asked before it is bought, or before it is waited for (domain.md 8, 13). */
+function HeaterLine({ tub, setC }: { readonly tub: EveningSettings; readonly setC: number }) {
+  const { temperature } = useUnits();
+  if (tub.heaterW <= 0) return null;
+  const { holds, mostC } = heaterEnough({ ...tub, setC });
+  const [set, most] = [showTemperature(setC, temperature), showTemperature(Math.min(mostC, 95), temperature)];
+  const heater = `${tub.heaterW} W in ${tub.litres} l, ${tub.lidded ? 'with its lid' : 'open'}`;
+  if (holds)
+    return (
+      <p className="mt-1 text-sm text-quiet">
+        Is the heater enough? {heater}: yes{mostC > setC + 10 ? ', with room to spare' : ', up to '}
+        {mostC <= setC + 10 && <span className="figure">{most}</span>}. A thermostat that ends below {set} cannot hold it.
+      </p>
+    );
+  return (
+    <div className="mt-2">
+      <Notice>
+        {heater}: this heater holds <span className="figure">{most}</span> at most in this room, and <span className="figure">{set}</span>{' '}
+        is wanted. Less water, {!tub.lidded && 'a lid, '}a stronger heater, or hot water from the tap.
+      </Notice>
+    </div>
   );
 }
 

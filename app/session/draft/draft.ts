@@ -3,8 +3,13 @@ import { isArrangement } from '../../../core/evening/arranged-run.ts';
 import type { ArrangedRun } from '../../../core/evening/evening.ts';
 import { TREATMENTS, type Treatment } from '../../../core/film/treatment.ts';
 import { HEAT_SCHOOLS, type HeatSchool } from '../../../core/heat/tank/tank-through-the-run.ts';
+import { BARE_STEPS, type BareStep } from '../../../core/kit/kind.ts';
+import { saidShapes } from '../../../core/kit/kit-schema.ts';
+import type { StepSaid } from '../../../core/kit/manner.ts';
 import type { Habits } from '../../../core/schedule/habits.ts';
-import { readHabits } from '../../../core/schedule/read-habits.ts';
+import { habitShapes, readHabits } from '../../../core/schedule/read-habits.ts';
+import { readWays, type WaysOfKit } from '../../../core/schedule/read-way.ts';
+import { freshStepId, isSetIn, putBack, withSaid, type WayStep } from '../../../core/schedule/way.ts';
 import type { OwnMargin } from '../../../core/timing/own-margin.ts';
 import type { WearSchool } from '../../../core/timing/roll-number.ts';
 import type { PushSchool } from '../../../core/timing/rule-of-thumb.ts';
@@ -26,6 +31,8 @@ export interface Draft {
   readonly arrangement: readonly ArrangedRun[] | null;
   /** A person's own margins: by kit, then by bath. What was stored by batch before is found under the batch. */
   readonly own: OwnMargins;
+  /** How this person goes through a kit: by kit, then by treatment (domain.md 9.1). */
+  readonly ways: Readonly<Record<string, WaysOfKit>>;
   /** Habits for this session alone; absent, the person's own hold. */
   readonly habits?: Habits;
   /** The wear school of this session, where it differs from those habits. */
@@ -53,10 +60,16 @@ export const EMPTY_DRAFT: Draft = {
   pushStops: {},
   treatments: {},
   own: {},
+  ways: {},
   arrangement: null,
 };
 
 const id = () => string().min(1).max(64).required();
+const stepId = () => string().min(1).max(120).required();
+const ofTreatment = () =>
+  string<Treatment>()
+    .oneOf([...TREATMENTS])
+    .required();
 const arranged = () => mixed<readonly ArrangedRun[]>(isArrangement).required();
 
 const numbers = mixed<Record<string, Record<string, number>>>(
@@ -119,6 +132,7 @@ export function readDraftDocument(document: unknown): Draft {
     pushStops: only(document['pushStops'], isNumber),
     treatments: only(document['treatments'], isTreatment),
     own: { ...marginsInSeconds(document['ownS']), ...only(document['own'], isMargins) },
+    ways: readWays(document['ways']),
     arrangement: isArrangement(arrangement) ? arrangement : null,
     ...(isRecord(habits) ? { habits: readHabits(habits) } : {}),
     ...(wear === 'last' || wear === 'first' ? { wear } : {}),
@@ -150,11 +164,31 @@ const shapes = {
   }),
   'run-tank': object({ run: number().integer().min(0).required(), tankId: id(), runs: arranged() }),
   margin: object({ batchId: id(), kitId: id(), bath: id(), own: ownShape().required() }),
+  way: object({
+    kitId: id(),
+    treatment: ofTreatment(),
+    step: stepId(),
+    ...saidShapes,
+    changes: number(),
+    fills: array(number().required()),
+  }),
+  'way-leave-out': object({ kitId: id(), treatment: ofTreatment(), step: stepId() }),
+  'way-set-in': object({
+    kitId: id(),
+    treatment: ofTreatment(),
+    after: stepId(),
+    water: string<BareStep>()
+      .oneOf([...BARE_STEPS])
+      .required(),
+  }),
+  'way-back': object({ kitId: id(), treatment: ofTreatment(), step: stepId() }),
+  'way-kit': object({ kitId: id(), treatment: ofTreatment() }),
   heat: object({
     school: string<HeatSchool>()
       .oneOf([...HEAT_SCHOOLS])
       .required(),
   }),
+  habit: object({ temperature: habitShapes.temperature, oneTemperature: habitShapes.oneTemperature, tankStands: habitShapes.tankStands }),
   propose: object({}),
   'usual-habits': object({}),
 } as const;
@@ -216,8 +250,35 @@ export function withChange(draft: Draft, change: DraftChange, usual: Habits = {}
       const ofKit = { ...without(draft.own[change.kitId]), ...(change.own.amount === 0 ? {} : { [change.bath]: change.own }) };
       return { ...draft, own: { ...draft.own, [change.batchId]: without(draft.own[change.batchId]), [change.kitId]: ofKit } };
     }
+    case 'way': {
+      // Only what is said of a step; a form posts more than that.
+      const said = Object.entries(change).filter(([name, value]) => Object.hasOwn(saidShapes, name) && value !== undefined);
+      return withWay(draft, change, (way) => withSaid(way, { id: change.step, ...(Object.fromEntries(said) as StepSaid) }));
+    }
+    case 'way-leave-out':
+      return withWay(draft, change, (way) => {
+        const isOwn = way.some((step) => isSetIn(step) && step.id === change.step);
+        return isOwn ? putBack(way, change.step) : withSaid(way, { id: change.step, leaveOut: true });
+      });
+    case 'way-set-in':
+      return withWay(draft, change, (way) => {
+        const id = freshStepId(
+          change.water,
+          way.map((step) => step.id),
+        );
+        return [...way, { id, after: change.after, water: change.water }];
+      });
+    case 'way-back':
+      return withWay(draft, change, (way) => putBack(way, change.step));
+    case 'way-kit':
+      return withWay(draft, change, () => []);
     case 'heat':
       return { ...draft, habits: { ...(draft.habits ?? usual), temperature: change.school } };
+    case 'habit': {
+      const { temperature, oneTemperature, tankStands } = change;
+      const set = Object.entries({ temperature, oneTemperature, tankStands }).filter(([, value]) => value !== undefined);
+      return { ...draft, habits: { ...(draft.habits ?? usual), ...(Object.fromEntries(set) as Habits) } };
+    }
     case 'usual-habits': {
       const { habits: _, wear: __, pushSchool: ___, ...rest } = draft;
       return rest;
@@ -225,6 +286,16 @@ export function withChange(draft: Draft, change: DraftChange, usual: Habits = {}
     case 'propose':
       return { ...draft, arrangement: null, excluded: [] };
   }
+}
+
+/** A kit’s way with one treatment, changed. */
+function withWay(
+  draft: Draft,
+  { kitId, treatment }: { readonly kitId: string; readonly treatment: Treatment },
+  by: (way: readonly WayStep[]) => readonly WayStep[],
+): Draft {
+  const ofKit = draft.ways[kitId] ?? {};
+  return { ...draft, ways: { ...draft.ways, [kitId]: { ...ofKit, [treatment]: by(ofKit[treatment] ?? []) } } };
 }
 
 function forEach<T>(rollIds: readonly string[], value: T): Record<string, T> {

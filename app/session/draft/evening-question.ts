@@ -26,6 +26,7 @@ export function eveningQuestion({ waiting, draft, habits, inUse, tanks, on, heat
     temperaturesC: draft.temperaturesC,
     heat: heat ?? null,
     own: Object.fromEntries(inUse.map((batch) => [batch.id, marginsOn(draft, batch)])),
+    ways: Object.fromEntries(inUse.map((batch) => [batch.id, draft.ways[batch.kit.id] ?? {}])),
     arrangement: draft.arrangement && stillWaiting(draft, rolls),
   };
 }

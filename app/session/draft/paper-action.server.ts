@@ -7,6 +7,7 @@ import { toTheBench } from '../run-acts/to-the-bench.ts';
 import { withChange } from './draft.ts';
 import { postedChange, refusalOf } from './posted-change.server.ts';
 import { readDraft, writeDraft } from './tonight.server.ts';
+import { wayRefusal } from './way-check.server.ts';
 
 /** What a person changes of an evening that has not begun, whichever page it is laid out on. */
 export function changeOnPaper(form: FormData) {
@@ -36,6 +37,9 @@ function changeDraft(kind: string, form: FormData) {
   const posted = postedChange(kind, form);
   if (!posted.ok) return data(posted.refusal, { status: 422 });
   const { before: _, ...draft } = readDraft();
-  writeDraft({ ...withChange(draft, posted.change, usualHabits()), before: draft });
+  const next = withChange(draft, posted.change, usualHabits());
+  const broken = wayRefusal(next, posted.change);
+  if (broken) return data(refusalOf(broken), { status: 422 });
+  writeDraft({ ...next, before: draft });
   return null;
 }

@@ -4,6 +4,7 @@ import { parseReading } from '../../../core/units/temperature.ts';
 import { storedUnits } from '../../server/settings.server.ts';
 import { textOf } from '../../ui/forms/form.ts';
 import { readDraftChange, type DraftChange } from './draft.ts';
+import { postedWay } from './posted-way.server.ts';
 
 /** Why a change was not taken, in which field, and what was typed there. */
 export interface Refusal {
@@ -48,6 +49,13 @@ export function postedChange(
       return { ok: false, refusal: { field, typed: amount, message: OWN_ACCEPTED, nearest: null, liveRunId: null } };
     }
     change['own'] = { ...own, reason };
+  }
+  if (kind === 'way') {
+    const way = postedWay(form, storedUnits().temperature);
+    if (!way.ok) return { ok: false, refusal: { field: `way ${textOf(form, 'step')}`, ...way, nearest: null, liveRunId: null } };
+    // Only what was said stands in the change; the fields' own text does not.
+    for (const field of ['s', 'tempC', 'manner', 'counts', 'movement']) change[field] = undefined;
+    Object.assign(change, way.said);
   }
   const read = readDraftChange(kind, change);
   if (read) return { ok: true, change: read };

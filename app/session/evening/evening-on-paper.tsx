@@ -51,6 +51,7 @@ export function EveningOnPaper({ page, refusal, search, underWay }: EveningOnPap
               tonight={page}
               clock={page.times[i] ?? null}
               chosenStep={i === runIndex ? search.get('step') : null}
+              refusal={refusal}
             />
           ))}
         </RunsBoard>

@@ -78,6 +78,6 @@ export function firstRunBath(tonight: Pick<Tonight, 'evening' | 'inUse'>, settin
   const run = tonight.evening.runs.find((each) => each.plan.ok);
   const batch = tonight.inUse.find((candidate) => candidate.id === run?.batchId);
   if (!run?.plan.ok || !batch) return null;
-  const { steps, heat } = run.plan.value;
-  return { steps, bottleMl: Math.max(50, batch.mlLeft), tub: settings, bathC: heat?.bathC ?? null, horizonS: HORIZON_S };
+  const { steps, heat, noHeater } = run.plan.value;
+  return { steps, bottleMl: Math.max(50, batch.mlLeft), tub: settings, bathC: heat?.bathC ?? null, noHeater, horizonS: HORIZON_S };
 }

@@ -1,4 +1,5 @@
-import { DEFAULT_WASH_CHANGES, prewashSeconds, washSeconds, type Habits } from '../../../core/schedule/habits.ts';
+import { DEFAULT_CHANGES } from '../../../core/kit/manner.ts';
+import { prewashSeconds, washSeconds, type Habits } from '../../../core/schedule/habits.ts';
 import { showDuration } from '../../../core/units/duration.ts';
 
 /** Habits in a few words each, for the planning page. */
@@ -28,7 +29,7 @@ export function habitRows(habits: Habits): { readonly question: string; readonly
         : washing.kind === 'running'
           ? `${showDuration(washSeconds(washing))}, running`
           : washing.kind === 'changes'
-            ? `${washing.n ?? DEFAULT_WASH_CHANGES} changes`
+            ? `${washing.n ?? DEFAULT_CHANGES} changes`
             : 'counted inversions',
     },
     { question: 'Clock', answer: `starts ${habits.clock === 'tank-full' ? 'when the tank is full' : 'at the first drop'}` },

@@ -32,7 +32,9 @@ export const habitsSchema = object({
   drying: string().oneOf(['untouched', 'squeegee', 'spun']).required(),
   dryingH: typedNumber(DRIES).min(DRYING_H.least, DRIES).max(DRYING_H.most, DRIES),
   solution: string().oneOf(['returned', 'one-shot']).required(),
-  temperature: string().oneOf([...HEAT_SCHOOLS, 'ignore']).required(),
+  temperature: string()
+    .oneOf([...HEAT_SCHOOLS, 'ignore'])
+    .required(),
   oneTemperature: string().oneOf(ONE_TEMPERATURE).required(),
   tankStands: string().oneOf(['air', 'bath']).required(),
   tankStart: string().oneOf(['room', 'bath']).required(),

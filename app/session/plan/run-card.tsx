@@ -13,13 +13,15 @@ import { Notice } from '../../ui/notice.tsx';
 import { rollRange } from '../../ui/roll-range.ts';
 import { Strip } from '../../ui/strip/strip.tsx';
 import { Why } from '../../ui/working.tsx';
-import { TonightForm } from '../draft/tonight-form.tsx';
+import { TonightForm, type TypedRefusal } from '../draft/tonight-form.tsx';
 import type { EveningPage as TonightData } from '../evening/evening-page.server.ts';
 import { RollChip } from './roll-chip.tsx';
 import { MoveRoll, PushSelect, Reorder, TankSelect, TreatmentSelect } from './run-changes.tsx';
+import { Remedies } from './remedies.tsx';
 import { useRunNumber } from './run-number.ts';
 import { runTitle } from './run-title.ts';
 import { TankTrace } from './tank-trace.tsx';
+import { YourWay } from './your-way.tsx';
 
 interface RunCardProps {
   readonly index: number;
@@ -27,10 +29,11 @@ interface RunCardProps {
   readonly tonight: TonightData;
   readonly clock: { readonly pour: string } | null;
   readonly chosenStep: string | null;
+  readonly refusal: TypedRefusal | null;
 }
 
 /** One run of tonight: its strip, its rolls, and what a person can change about it. */
-export function RunCard({ index, run, tonight, clock, chosenStep }: RunCardProps) {
+export function RunCard({ index, run, tonight, clock, chosenStep, refusal }: RunCardProps) {
   const rolls = run.rollIds.flatMap((id) => tonight.waiting.find((roll) => roll.id === id) ?? []);
   const runs: ArrangedRun[] = tonight.evening.runs.map(({ tankId, batchId, rollIds }) => ({ tankId, batchId, rollIds }));
   const plan = run.plan.ok ? run.plan.value : null;
@@ -43,6 +46,7 @@ export function RunCard({ index, run, tonight, clock, chosenStep }: RunCardProps
     rolls.map((roll) => roll.process),
   );
   const chosen = plan && chosenStep ? plan.steps.findIndex((step, i) => `${i}-${step.bath}` === chosenStep) : null;
+  const step = chosen === null ? undefined : plan?.steps[chosen];
   return (
     <Card
       ref={setNodeRef}
@@ -81,6 +85,15 @@ export function RunCard({ index, run, tonight, clock, chosenStep }: RunCardProps
           )}
         />
       )}
+      {step && batch && (
+        <YourWay
+          run={run}
+          kitId={batch.kit.id}
+          step={step}
+          way={tonight.draft.ways[batch.kit.id]?.[run.treatment] ?? []}
+          refusal={refusal}
+        />
+      )}
       {plan && <TankTrace plan={plan} />}
       <div className="mt-2 space-y-2">
         {run.broken.map((sentence) => (
@@ -95,6 +108,7 @@ export function RunCard({ index, run, tonight, clock, chosenStep }: RunCardProps
         {plan?.warnings.map((warning) => (
           <Notice key={warning.code + String(warning.bath)}>
             {text(warning)} <Why rule={RULE_OF_WARNING[warning.code]} />
+            <Remedies code={warning.code} habits={tonight.habits} />
           </Notice>
         ))}
         {plan?.advice.map((advice) => (

@@ -37,7 +37,7 @@ test('the school in use is the plan itself, whichever it is', () => {
     const { plan, of } = rows({ wear });
     expect(of(wear)).toMatchObject({ inUse: true, developerS: developerS(plan), totalS: plan?.totalS });
   }
-  for (const temperature of ['wait-longer', 'pour-warmer'] as const) {
+  for (const temperature of ['wait-longer', 'pour-warmer', 'warm-tank'] as const) {
     const { plan, of } = rows({ habits: { temperature } });
     expect(of(temperature)).toMatchObject({ inUse: true, developerS: developerS(plan), totalS: plan?.totalS });
   }
@@ -52,9 +52,17 @@ test('the last roll asks for longer than the first; waiting takes longer than po
 
 test('only what there is to choose is offered: no push schools without a push, no heat schools where heat is left out', () => {
   const names = (draft: Partial<Draft> = {}) => rows(draft).compared.map(({ school }) => school);
-  expect(names()).toEqual(['last', 'first', 'wait-longer', 'pour-warmer']);
+  expect(names()).toEqual(['last', 'first', 'wait-longer', 'pour-warmer', 'warm-tank']);
   expect(names({ habits: { temperature: 'ignore' } })).toEqual(['last', 'first']);
-  expect(names({ pushStops: { a: 1, b: 1 } })).toEqual(['last', 'first', 'wait-longer', 'pour-warmer', 'leaflet', 'rule-of-thumb']);
+  expect(names({ pushStops: { a: 1, b: 1 } })).toEqual([
+    'last',
+    'first',
+    'wait-longer',
+    'pour-warmer',
+    'warm-tank',
+    'leaflet',
+    'rule-of-thumb',
+  ]);
 });
 
 test('an own margin and tonight’s temperature go into every school alike', () => {
@@ -63,6 +71,6 @@ test('an own margin and tonight’s temperature go into every school alike', () 
   for (const school of ['last', 'first', 'pour-warmer'] as const)
     expect((own.of(school)?.developerS ?? NaN) - (plain.of(school)?.developerS ?? NaN)).toBe(20);
   const cool = rows({ temperaturesC: { lane: { developer: 37 } } });
-  for (const school of ['last', 'first', 'wait-longer', 'pour-warmer'] as const)
+  for (const school of ['last', 'first', 'wait-longer', 'pour-warmer', 'warm-tank'] as const)
     expect(cool.of(school)?.developerS ?? NaN).toBeGreaterThan(plain.of(school)?.developerS ?? NaN);
 });

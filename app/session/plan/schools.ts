@@ -48,6 +48,8 @@ export function compareSchools(
       tank,
       heat: tonight.heat ? tankHeatSetting(tank, heat ?? tonight.heat) : null,
       own: marginsOn(tonight.draft, batch),
+      way: tonight.draft.ways[batch.kit.id]?.[run.treatment] ?? [],
+      wayFollows: true,
       rolls,
       pushStops: run.pushStops,
       treatment: run.treatment,

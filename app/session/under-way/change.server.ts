@@ -28,6 +28,7 @@ import { personsZone } from '../../server/settings.server.ts';
 import { readDraftDocument, withChange, type Draft, type DraftChange } from '../draft/draft.ts';
 import { eveningQuestion, rollsTonight } from '../draft/evening-question.ts';
 import { readDraft, writeDraft } from '../draft/tonight.server.ts';
+import { wayRefusal } from '../draft/way-check.server.ts';
 import { frozenRuns } from '../run-acts/frozen-plan.server.ts';
 import { Refused } from '../run-acts/refused.ts';
 import { comingDraft, comingSet, queuedOf } from './coming.server.ts';
@@ -48,6 +49,8 @@ export function changeComing(sessionId: string, change: DraftChange): Changed {
     if ((change.kind === 'roll-out' || change.kind === 'move') && !(arrangement ?? []).some((run) => run.rollIds.includes(change.rollId)))
       throw new Refused('That roll is not in what is still to come: its run has begun, or it was taken out meanwhile.');
     const next = withChange(draft, change, usualHabits());
+    const broken = wayRefusal(next, change);
+    if (broken) throw new Refused(broken);
     switch (change.kind) {
       case 'roll-in':
         return { ...next, arrangement: withRoll(sessionId, { ...next, arrangement }, change.rollId) };
@@ -57,6 +60,11 @@ export function changeComing(sessionId: string, change: DraftChange): Changed {
         // Only what is to come tonight is arranged anew; what waits beside it goes on waiting.
         return { ...next, excluded: draft.excluded, arrangement: null };
       case 'margin':
+      case 'way':
+      case 'way-leave-out':
+      case 'way-set-in':
+      case 'way-back':
+      case 'way-kit':
         keepMargins(next);
         return next;
       default:
@@ -246,8 +254,8 @@ function throughBatch(sessionId: string, draft: Draft, batchId: string): Arrange
 }
 
 /** A person's own margins outlast the evening (domain.md 9). */
-function keepMargins({ own }: Draft): void {
-  writeDraft({ ...readDraft(), own });
+function keepMargins({ own, ways }: Draft): void {
+  writeDraft({ ...readDraft(), own, ways });
 }
 
 function comingRuns(sessionId: string): ComingRun[] {

@@ -2,6 +2,7 @@ import { getFormProps } from '@conform-to/react';
 import { nanoid } from 'nanoid';
 import { data, Form, redirect } from 'react-router';
 import { boxUseBy, makesStillMl, partsLeft } from '../../../core/chemistry/ledger/box.ts';
+import { portionInWords } from '../../../core/chemistry/mixing/mixing.ts';
 import { capacityOfVolume } from '../../../core/kit/capacity.ts';
 import { dayAndYear } from '../../../core/units/day.ts';
 import { showVolume } from '../../../core/units/volume.ts';
@@ -132,7 +133,7 @@ export default function BoxPage({ loaderData, actionData }: Route.ComponentProps
                       <span>
                         {part.bath}, {part.name}
                       </span>
-                      <span className="figure">{part.unit === 'ml' ? showVolume(part.amount, volume) : `${part.amount} g`}</span>
+                      <span className="figure">{portionInWords(part, volume)}</span>
                     </li>
                   ))}
                 </ul>

@@ -219,6 +219,7 @@ export function BathFields({
                       hideLabel={i > 0}
                       options={[
                         { value: 'ml', label: volume },
+                        { value: 'packet', label: 'packet' },
                         { value: 'g', label: 'g' },
                       ]}
                     />

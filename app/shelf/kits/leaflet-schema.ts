@@ -2,7 +2,7 @@ import { array, object, string, type InferType } from 'yup';
 import type { Fault } from '../../../core/answer.ts';
 import { PROCESSES } from '../../../core/film/process.ts';
 import { BATH_KINDS } from '../../../core/kit/kind.ts';
-import { KIT_FORMAT, type Bath, type ExhaustionRule, type Kit, type PushRule } from '../../../core/kit/kit.ts';
+import { KIT_FORMAT, sequenceWord, type Bath, type ExhaustionRule, type Kit, type PushRule } from '../../../core/kit/kit.ts';
 import { showDuration } from '../../../core/units/duration.ts';
 import { textIn } from '../../../core/units/sentence.ts';
 import { celsiusTyped, fieldOfTemperature } from '../../../core/units/temperature.ts';
@@ -71,7 +71,7 @@ export function leafletSchema({ temperature: unit, volume: volumeUnit }: Units) 
       object({
         name: typedName().max(120).required('Give the name on the part.'),
         amount: typedNumber(`An amount is a number of ${volumeUnit} or g.`).min(0).max(1_000_000).required('Give how much of it.'),
-        unit: string().oneOf(['ml', 'g']).default('ml'),
+        unit: string().oneOf(['ml', 'g', 'packet']).default('ml'),
       }),
     ).default([]),
   })
@@ -131,7 +131,7 @@ export function leafletFromKit(kit: Kit, { temperature: unit, volume: volumeUnit
     makesMl: amount(kit.makesMl),
     capacityRolls: kit.capacityRolls,
     keepsOpenedDays: kit.keepsOpenedDays,
-    sequence: kit.sequence,
+    sequence: kit.sequence.map(sequenceWord),
     baths: kit.baths.map((bath) => ({
       id: bath.id,
       name: bath.name,
@@ -166,8 +166,8 @@ export function leafletFromKit(kit: Kit, { temperature: unit, volume: volumeUnit
       parts:
         bath.mix?.parts.map((part) => ({
           name: part.name,
-          amount: part.g ?? amount(part.ml),
-          unit: part.g === undefined ? 'ml' : 'g',
+          amount: part.packet ? 1 : (part.g ?? amount(part.ml ?? part.mlPerLitre)),
+          unit: part.packet ? 'packet' : part.g === undefined ? 'ml' : 'g',
         })) ?? [],
     })),
   };
@@ -196,16 +196,25 @@ export function kitFromLeaflet(leaflet: Leaflet, units: Units, id: string, origi
         original.baths.find((before) => before.id === bath.id),
       ),
     ),
-    sequence: leaflet.sequence,
+    sequence: sequenceOf(leaflet.sequence, original),
   };
+}
+
+/** Water keeps what its document says of it, wherever the person moved it. */
+function sequenceOf(words: readonly string[], { sequence }: Kit): Kit['sequence'] {
+  const said = sequence.filter((place) => typeof place !== 'string');
+  return words.map((word) => {
+    const at = said.findIndex((place) => place.water === word);
+    return at === -1 ? word : (said.splice(at, 1)[0] ?? word);
+  });
 }
 
 function bathFromLeaflet(bath: LeafletBath, { temperature: unit, volume }: Units, before: Bath | undefined): Bath {
   const celsius = (value: number) => celsiusTyped(value, unit);
-  const { critical: _, range: __, push: ___, exhaustion: ____, agitation: _____, keepsDays: ______, mix: _______, ...kept } = before ?? {};
+  const { critical: _, range: __, push: ___, exhaustion: ____, agitation, keepsDays: ______, mix: _______, ...kept } = before ?? {};
   const { waterC: ________, stirS: _________, ...mixKept } = before?.mix ?? { waterMl: 0, parts: [] };
   const push = pushRule(bath);
-  const exhaustion = wearRule(bath);
+  const exhaustion = wearRule(bath, before?.exhaustion);
   return {
     ...kept,
     id: bath.id,
@@ -223,6 +232,7 @@ function bathFromLeaflet(bath: LeafletBath, { temperature: unit, volume }: Units
             initialS: bath.initialS,
             ...given('everyS', bath.everyS),
             ...given('inversions', bath.inversions),
+            ...(bath.inversions === undefined ? given('forS', agitation?.forS) : {}),
             ...(bath.tap ? { tap: true } : {}),
           },
         }
@@ -237,7 +247,11 @@ function bathFromLeaflet(bath: LeafletBath, { temperature: unit, volume }: Units
             ...given('waterC', bath.waterTemp === undefined ? undefined : celsius(bath.waterTemp)),
             parts: bath.parts.map((part) => ({
               name: part.name,
-              ...(part.unit === 'g' ? { g: part.amount } : { ml: parseVolume(String(part.amount), volume) ?? part.amount }),
+              ...(part.unit === 'packet'
+                ? { packet: true as const }
+                : part.unit === 'g'
+                  ? { g: part.amount }
+                  : { ml: parseVolume(String(part.amount), volume) ?? part.amount }),
             })),
             ...given('stirS', bath.stirS),
           },
@@ -263,7 +277,7 @@ function pushRule(bath: LeafletBath): PushRule | undefined {
   }
 }
 
-function wearRule(bath: LeafletBath): ExhaustionRule | undefined {
+function wearRule(bath: LeafletBath, before: ExhaustionRule | undefined): ExhaustionRule | undefined {
   switch (bath.wear) {
     case 'percent':
       return {
@@ -274,7 +288,11 @@ function wearRule(bath: LeafletBath): ExhaustionRule | undefined {
     case 'add':
       return { rule: 'add', seconds: bath.wearSeconds ?? 0, everyRolls: bath.wearEvery ?? 1 };
     case 'ladder':
-      return { rule: 'ladder', rows: bath.wearRows.map((row) => ({ fromRoll: row.fromRoll, s: row.time })) };
+      return {
+        rule: 'ladder',
+        rows: bath.wearRows.map((row) => ({ fromRoll: row.fromRoll, s: row.time })),
+        ...given('lastRoll', before?.rule === 'ladder' ? before.lastRoll : undefined),
+      };
     default:
       return undefined;
   }

@@ -2,7 +2,7 @@ import { parseWithYup } from '@conform-to/yup';
 import { DEFAULT_TANK } from '../../../core/heat/tank/tank.ts';
 import { readKit } from '../../../core/kit/kit-document.ts';
 import { kitIdFor } from '../../../core/kit/kit-id.ts';
-import type { Kit } from '../../../core/kit/kit.ts';
+import { KIT_FORMAT, type Kit } from '../../../core/kit/kit.ts';
 import { SHIPPED_KITS } from '../../../core/kit/shipped-kits.ts';
 import { planRun } from '../../../core/schedule/plan.ts';
 import type { Units } from '../../../core/units/units.ts';
@@ -36,7 +36,7 @@ test.each(KITS.map((kit) => [kit.id, kit] as const))(
       const typed = filledIn(leafletFromKit(later, units), units);
       const again = kitFromLeaflet(typed, units, kit.id, later);
       // What a document leaves unsaid may be said: poured back into its bottle is the rule.
-      const said = { ...later, baths: later.baths.map((bath) => ({ after: 'return', ...bath })) };
+      const said = { ...later, format: KIT_FORMAT, baths: later.baths.map((bath) => ({ after: 'return', ...bath })) };
       expect(again).toEqual(said);
       expect(readKit(again).ok).toBe(true);
     }

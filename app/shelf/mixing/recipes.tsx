@@ -1,4 +1,4 @@
-import type { MixRecipe } from '../../../core/chemistry/mixing/mixing.ts';
+import { portionInWords, type MixRecipe } from '../../../core/chemistry/mixing/mixing.ts';
 import { showDuration } from '../../../core/units/duration.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
 import { showVolume } from '../../../core/units/volume.ts';
@@ -25,7 +25,7 @@ export function Recipes({ recipes }: { readonly recipes: readonly MixRecipe[] })
             </li>
             {recipe.parts.map((part) => (
               <li key={part.name}>
-                {part.name} <span className="figure">{part.unit === 'ml' ? showVolume(part.amount, volume) : `${part.amount} g`}</span>
+                {part.name} <span className="figure">{portionInWords(part, volume)}</span>
                 {recipe.stirS !== null && (
                   <>
                     , stir <span className="figure">{showDuration(recipe.stirS)}</span>

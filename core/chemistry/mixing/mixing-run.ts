@@ -116,8 +116,9 @@ function bottleSteps(recipe: MixRecipe, index: number, { kit, taps, roomC }: Mix
   const water = waterSaid(recipe, taps);
   const parts = recipe.parts.flatMap((part, n): MixingStep[] => {
     const id = `${recipe.bath}-${n + 1}`;
-    const powder = part.unit === 'g';
-    const amount = powder ? sentence`${part.amount} g` : sentence`${{ volumeMl: part.amount }}`;
+    const powder = part.unit !== 'ml';
+    const amount =
+      part.unit === 'packet' ? sentence`The packet` : powder ? sentence`${part.amount} g` : sentence`${{ volumeMl: part.amount }}`;
     return [
       {
         ...of,

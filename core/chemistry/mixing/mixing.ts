@@ -1,11 +1,13 @@
 import { answered, refused, type Answer, type Fault } from '../../answer.ts';
 import type { Bath, Kit, MixPart } from '../../kit/kit.ts';
+import { counted } from '../../units/counted.ts';
 import { asMessage, sentence } from '../../units/sentence.ts';
+import { showVolume, type VolumeUnit } from '../../units/volume.ts';
 
 export interface MixPortion {
   readonly name: string;
   readonly amount: number;
-  readonly unit: 'ml' | 'g';
+  readonly unit: 'ml' | 'g' | 'packet';
 }
 
 export interface MixRecipe {
@@ -23,7 +25,8 @@ export interface MixRecipe {
 /**
  * How to mix each bath of a kit to any volume up to the whole: every part in the kit's own ratio, in the listed order
  * (domain.md 1). Halving a powder is allowed but said to be unreliable, with the reason.
- * Errors: `volume-outside-kit`.
+ * A packet is never halved: `half-packet` says why.
+ * Errors: `volume-outside-kit`, `half-packet`.
  */
 export function mixRecipes(kit: Pick<Kit, 'baths' | 'makesMl'>, volumeMl: number): Answer<readonly MixRecipe[]> {
   if (!(volumeMl > 0) || volumeMl > kit.makesMl + 1e-9) {
@@ -34,6 +37,8 @@ export function mixRecipes(kit: Pick<Kit, 'baths' | 'makesMl'>, volumeMl: number
     });
   }
   const share = volumeMl / kit.makesMl;
+  const halved = share < 1 - 1e-9 ? halvedPackets(kit) : [];
+  if (halved.length > 0) return refused(...halved);
   return answered(kit.baths.flatMap((bath) => recipe(bath, share, volumeMl)));
 }
 
@@ -59,9 +64,22 @@ export function mixFaults(kit: Pick<Kit, 'baths' | 'makesMl'>): Fault[] {
   });
 }
 
+function halvedPackets(kit: Pick<Kit, 'baths'>): Fault[] {
+  return kit.baths.flatMap((bath) =>
+    (bath.mix?.parts ?? [])
+      .filter((part) => part.packet)
+      .map((part) => ({
+        code: 'half-packet',
+        path: '$.volumeMl',
+        message: `${bath.name}: ${part.name} is a packet, and what is in it settles apart: half of one need not hold half of each salt. Mix the whole kit.`,
+      })),
+  );
+}
+
 function recipe(bath: Bath, share: number, volumeMl: number): MixRecipe[] {
   const mix = bath.mix;
-  if (!mix) return [];
+  // What is made up at each use is no part of mixing.
+  if (!mix || mix.at === 'use') return [];
   const powder = mix.parts.some((part) => part.g !== undefined);
   const cautions = ['Gloves and eye protection. Concentrate into water, slowly, in this order.'];
   if (powder && share < 1 - 1e-9) {
@@ -85,7 +103,13 @@ function recipe(bath: Bath, share: number, volumeMl: number): MixRecipe[] {
 
 /** A part’s share of what is in the box, to a tenth. */
 export function portion(part: MixPart, share: number): MixPortion {
+  if (part.packet) return { name: part.name, amount: 1, unit: 'packet' };
   return { name: part.name, amount: round1((part.ml ?? part.g ?? 0) * share), unit: part.ml === undefined ? 'g' : 'ml' };
+}
+
+/** `100 ml`, `12 g`, `1 packet`. */
+export function portionInWords({ amount, unit }: MixPortion, volume: VolumeUnit): string {
+  return unit === 'ml' ? showVolume(amount, volume) : unit === 'g' ? `${amount} g` : counted(amount, 'packet');
 }
 
 function round1(value: number): number {

@@ -188,7 +188,14 @@ function pass(
     }
     const lastsS = Math.max(0, seconds + ownSeconds(step.own, seconds));
     const felt = throughPours(step, lastsS, pourC, surroundings, volumeMl, tank);
-    heated.push({ seconds, pourC, ...felt, capped, solved: rate !== null && isSolved(step, heat.school), otherwise: rate && (() => otherwise(rate, step, surroundings, volumeMl, tank)) });
+    heated.push({
+      seconds,
+      pourC,
+      ...felt,
+      capped,
+      solved: rate !== null && isSolved(step, heat.school),
+      otherwise: rate && (() => otherwise(rate, step, surroundings, volumeMl, tank)),
+    });
     tankC = felt.endsC;
   }
   return answered({ steps: heated, surroundings, bathC, warmedBy });

@@ -19,7 +19,12 @@ test('it says why it does not tell', () => {
   expect(answerOfStrips(line(0.2), newest)).toEqual({ unclear: true });
   const alike = DOSES.map((_, i) => ({ dose: 1 + i * 0.004, range: 1.7 + i * 0.01 }));
   expect(answerOfStrips(alike, newest)).toEqual({ unclear: true });
-  expect(answerOfStrips(line().map(({ dose, range }) => ({ dose, range: 3.4 - range })), newest)).toEqual({ unclear: true });
+  expect(
+    answerOfStrips(
+      line().map(({ dose, range }) => ({ dose, range: 3.4 - range })),
+      newest,
+    ),
+  ).toEqual({ unclear: true });
 });
 
 test('more scatter is less certain, a thinner strip asks for more, and the order of strips is nothing', () => {
@@ -29,13 +34,21 @@ test('more scatter is less certain, a thinner strip asks for more, and the order
       fc.double({ min: 1.55, max: 1.8, noNaN: true }),
       fc.shuffledSubarray([0, 1, 2, 3, 4, 5, 6, 7], { minLength: 8 }),
       (scatter, range, order) => {
-        const [calm, rough] = [answerOfStrips(line(scatter), { ...newest, range }), answerOfStrips(line(scatter * 2), { ...newest, range })];
+        const [calm, rough] = [
+          answerOfStrips(line(scatter), { ...newest, range }),
+          answerOfStrips(line(scatter * 2), { ...newest, range }),
+        ];
         const thinner = answerOfStrips(line(scatter), { ...newest, range: range - 0.02 });
         if (!('extraS' in calm) || !('extraS' in rough) || !('extraS' in thinner)) return;
         expect(rough.plusMinusS).toBeGreaterThanOrEqual(calm.plusMinusS);
         expect(thinner.extraS).toBeGreaterThan(calm.extraS);
         const strips = line(scatter);
-        expect(answerOfStrips(order.map((i) => strips[i] as (typeof strips)[number]), { ...newest, range })).toEqual(calm);
+        expect(
+          answerOfStrips(
+            order.map((i) => strips[i] as (typeof strips)[number]),
+            { ...newest, range },
+          ),
+        ).toEqual(calm);
       },
     ),
   );

@@ -82,7 +82,12 @@ const HEATED: RunPlan = {
   tank: { ...plan.tank, volumeMl: 520 },
   surroundings: { coolingPerMin: 0.012, surroundC: 20 },
   heat: { heatJK: 380, school: 'pour-warmer' },
-  steps: plan.steps.map((step) => ({ ...step, poursForDose: step.critical, pourC: step.temperatureC, inTankC: { startsC: 37.5, endsC: 36.8, meanC: 37.1 } })),
+  steps: plan.steps.map((step) => ({
+    ...step,
+    poursForDose: step.critical,
+    pourC: step.temperatureC,
+    inTankC: { startsC: 37.5, endsC: 36.8, meanC: 37.1 },
+  })),
 };
 
 test('a tank that turned out colder is poured warmer at the next developer, and everything else keeps its plan’s figure', () => {

@@ -1,0 +1,67 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'test.db');
+
+import { liveRun } from '../../server/runs/runs.server.ts';
+import { storedSetting, writeSetting } from '../../server/settings.server.ts';
+import { post as postTo } from '../../ui/forms/posting.fixture.ts';
+import { startedRuns } from '../a-session.fixture.ts';
+import { action } from '../tonight/tonight.tsx';
+import { EMPTY_DRAFT, readDraftDocument } from './draft.ts';
+import { readDraft, tonight, writeDraft } from './tonight.server.ts';
+
+beforeAll(() => void startedRuns(1));
+beforeEach(() => writeDraft(EMPTY_DRAFT));
+
+const post = (fields: Record<string, string>) => postTo(action, { kitId: 'house-c41-three-bath', treatment: 'normal', ...fields });
+const steps = () => {
+  const plan = tonight().evening.runs[0]?.plan;
+  if (!plan?.ok) throw new Error(plan?.errors[0]?.message ?? 'no run');
+  return plan.value.steps.map(({ id, seconds }) => `${id} ${seconds}`).join(', ');
+};
+
+test('a step is changed, set in and left out by pressing, and the evening follows; put back, it is the kit’s own', async () => {
+  const before = steps();
+  await post({ intent: 'way', step: 'wash', s: '5:00', manner: 'changes', counts: '4' });
+  await post({ intent: 'way', step: 'rinse', s: '', manner: 'counted', counts: '5, 10, 20' });
+  await post({ intent: 'way-set-in', after: 'bleach-fix', water: 'rinse' });
+  await post({ intent: 'way-leave-out', step: 'prewash' });
+  expect(steps()).toMatch(/^developer \d+, rinse 130, bleach-fix \d+, own-rinse-1 30, wash 300, stabiliser 60$/);
+  expect(tonight().evening.runs[0]?.plan).toMatchObject({ ok: true, value: { warnings: [] } });
+  for (const step of ['wash', 'rinse', 'own-rinse-1', 'prewash']) await post({ intent: 'way-back', step });
+  expect(steps()).toBe(before);
+});
+
+test('what cannot be is refused in words beside the step, and what was typed stays', async () => {
+  const before = steps();
+  const slip = await post({ intent: 'way', step: 'wash', s: 'soon' });
+  expect(slip).toMatchObject({
+    status: 422,
+    data: { field: 'way wash', typed: 'soon', message: expect.stringContaining('5:00') as string },
+  });
+  expect(await post({ intent: 'way', step: 'wash', tempC: '380' })).toMatchObject({ status: 422, data: { field: 'way wash' } });
+  const gone = await post({ intent: 'way-leave-out', step: 'developer' });
+  expect(gone).toMatchObject({ status: 422, data: { message: expect.stringMatching(/No developer.*Nothing was changed/) as string } });
+  expect(await post({ intent: 'way-set-in', after: 'wash', water: 'soup' })).toMatchObject({ status: 422 });
+  expect(await post({ intent: 'way', step: 'wash', s: '60', kitId: 'no-such-kit' })).toMatchObject({ status: 422 });
+  expect(steps()).toBe(before);
+});
+
+test('a way belongs to its kit and treatment, outlasts the evening and a restart, and one press takes the last change back', async () => {
+  await post({ intent: 'way', step: 'wash', s: '4:00' });
+  expect(readDraft().ways).toEqual({ 'house-c41-three-bath': { normal: [{ id: 'wash', s: 240 }] } });
+  await post({ intent: 'way', step: 'wash', movement: 'shaken', tempC: '30' });
+  expect(readDraft().ways['house-c41-three-bath']?.normal).toEqual([{ id: 'wash', s: 240, movement: 'shaken', c: 30 }]);
+  await post({ intent: 'undo' });
+  expect(readDraft().ways['house-c41-three-bath']?.normal).toEqual([{ id: 'wash', s: 240 }]);
+  expect(steps()).toContain('wash 240');
+  // A way that says what nobody can do is left to the kit; the others stand.
+  const stored = { ways: { a: { normal: [{ id: 'wash', s: -1 }] }, b: { normal: [{ id: 'wash', s: 9 }], dipped: [] }, c: 7 } };
+  expect(readDraftDocument(stored).ways).toEqual({ a: {}, b: { normal: [{ id: 'wash', s: 9 }] }, c: {} });
+  writeSetting('draft', { ...(storedSetting('draft') as object), ways: { 'house-c41-three-bath': { normal: [{ id: 'fixer', s: 60 }] } } });
+  const plan = tonight().evening.runs[0]?.plan;
+  expect(plan?.ok && plan.value.advice.map(({ message }) => message).join()).toContain('Your way names “fixer”');
+  expect(liveRun()).toBeNull();
+});

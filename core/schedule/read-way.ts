@@ -1,0 +1,40 @@
+import { array, boolean, object, string } from 'yup';
+import { TREATMENTS, type Treatment } from '../film/treatment.ts';
+import { saidShapes } from '../kit/kit-schema.ts';
+import { BARE_STEPS } from '../kit/kind.ts';
+import type { WayStep } from './way.ts';
+
+export const WAY_FORMAT = 'steady-reel/way@1';
+
+const id = () => string().min(1).max(120);
+
+/** A step of a way as it is kept: one that is changed, or water that is set in. */
+const wayStep = object({
+  id: id().required(),
+  leaveOut: boolean(),
+  after: id(),
+  before: id(),
+  water: string().oneOf(BARE_STEPS),
+  ...saidShapes,
+}).exact();
+
+const way = array(wayStep.required()).max(100).required();
+
+/** The ways of a kit, by treatment. */
+export type WaysOfKit = Readonly<Partial<Record<Treatment, readonly WayStep[]>>>;
+
+/** Ways as they were stored, by kit and treatment: one that cannot be read is left to the kit, the others stand. */
+export function readWays(document: unknown): Readonly<Record<string, WaysOfKit>> {
+  if (typeof document !== 'object' || document === null) return {};
+  return Object.fromEntries(
+    Object.entries(document as Record<string, unknown>).map(([kitId, ways]) => [
+      kitId,
+      Object.fromEntries(
+        TREATMENTS.flatMap((treatment) => {
+          const stored = (ways as Record<string, unknown> | null)?.[treatment];
+          return way.isValidSync(stored, { strict: true }) && stored.length > 0 ? [[treatment, stored as readonly WayStep[]]] : [];
+        }),
+      ),
+    ]),
+  );
+}

@@ -1,0 +1,193 @@
+import fc from 'fast-check';
+import { bleachesOrFixes, isDeveloper, isFinal, isWater } from '../kit/kind.ts';
+import { SHIPPED_KITS } from '../kit/shipped-kits.ts';
+import { usualQuestion } from './a-question.fixture.ts';
+import { planRun, type Plan, type PlanQuestion } from './plan.ts';
+import { followed, freshStepId, putBack, withSaid, type WayStep } from './way.ts';
+
+const TANK = { method: 'inversion', fillS: 8, drainS: 12, volumeMl: 520 } as const;
+const asked = (way: readonly WayStep[], more: Partial<PlanQuestion> = {}) => planRun({ ...usualQuestion(), tank: TANK, way, ...more });
+function planned(way: readonly WayStep[], more: Partial<PlanQuestion> = {}): Plan {
+  const plan = asked(way, more);
+  if (!plan.ok) throw new Error(plan.errors.map(({ path, message }) => `${path} ${message}`).join('; '));
+  return plan.value;
+}
+const faults = (way: readonly WayStep[]) => {
+  const plan = asked(way);
+  return plan.ok ? [] : plan.errors.map(({ code, path }) => `${code} ${path}`);
+};
+const steps = (plan: Plan) => plan.steps.map(({ id, seconds }) => `${id} ${seconds}`).join(', ');
+
+test('three changes between baths and five minutes at the end, each wash in its own manner', () => {
+  const plan = planned([
+    { id: 'rinse', manner: 'changes', changes: 3, s: 90 },
+    { id: 'wash', manner: 'running', s: 300 },
+  ]);
+  expect(steps(plan)).toBe('prewash 60, developer 200, rinse 90, bleach-fix 400, wash 300, stabiliser 60');
+  const rinse = plan.steps[2];
+  expect(rinse?.cues.filter(({ kind }) => kind === 'change').map(({ atS, label }) => `${atS} ${label}`)).toEqual([
+    '0 Fill, shake, empty: change 1 of 3',
+    '30 Fill, shake, empty: change 2 of 3',
+    '60 Fill, shake, empty: change 3 of 3',
+  ]);
+  expect([rinse?.ownWay, rinse?.working[0]?.label, plan.steps[0]?.ownWay]).toEqual([true, 'Your way', undefined]);
+});
+
+test('inversions counted a fill, 5, 10, 20, 20, 20, make their own time', () => {
+  const wash = planned([{ id: 'wash', manner: 'counted', fills: [5, 10, 20, 20, 20] }]).steps.find(({ id }) => id === 'wash');
+  expect(wash?.seconds).toBe(5 * (8 + 12) + 2 * 75);
+  expect(wash?.cues.filter(({ kind }) => kind === 'change').at(2)?.label).toBe('Fresh water, 20 inversions: fill 3 of 5');
+});
+
+test('what is set in stands where it was put, at what was said; leaving a step out renumbers none', () => {
+  const plan = planned(
+    [
+      { after: 'bleach-fix', id: 'extra', water: 'wash', s: 120, c: 30 },
+      { id: 'wash-2', leaveOut: true },
+    ],
+    { kit: SHIPPED_KITS.find(({ id }) => id === 'house-e6-three-bath') as PlanQuestion['kit'] },
+  );
+  expect(plan.steps.map(({ id, bath }) => `${id} ${bath}`)).toEqual([
+    'prewash prewash',
+    'first-developer first-developer',
+    'wash wash',
+    'colour-developer colour-developer',
+    'bleach-fix bleach-fix',
+    'extra wash',
+    'wash-3 wash',
+    'stabiliser stabiliser',
+  ]);
+  expect(plan.steps[5]).toMatchObject({ seconds: 120, temperatureC: 30 });
+});
+
+test('a developer that is planned otherwise keeps its dose: the rest is conviction, in a line of its own', () => {
+  const developer = planned([{ id: 'developer', s: 215 }]).steps[1];
+  expect([developer?.seconds, Math.round(developer?.nominalS ?? NaN)]).toEqual([215, 200]);
+  expect(developer?.working.at(-1)).toMatchObject({ what: 'own', seconds: 15 });
+});
+
+test('a single bath comes from a bottle of its own, and knows nothing of this batch’s rolls', () => {
+  const bottle = {
+    id: 'last',
+    kind: 'final-rinse',
+    name: 'Last bath by drops',
+    nominalC: 20,
+    time: { points: [{ c: 20, s: 45 }] },
+    exhaustion: { rule: 'percent', perRoll: 50 },
+  } as const;
+  const way: WayStep[] = [
+    { id: 'stabiliser', leaveOut: true },
+    { after: 'wash', id: 'drops', bottle },
+  ];
+  const plan = planned(way, { batch: { volumeMl: 1000, rollsDone: 6 } });
+  expect(plan.steps.at(-1)).toMatchObject({ id: 'drops', bath: 'last', seconds: 45, temperatureC: 20, bottle: 'Last bath by drops' });
+});
+
+test('movement stands in the cues: none, gently, shaken, or as the developer is', () => {
+  const first = (way: WayStep) => planned([way]).steps.find(({ id }) => id === way.id)?.cues[0]?.label;
+  expect(first({ id: 'bleach-fix', movement: 'none' })).toMatch(/bottle|water/i);
+  expect(first({ id: 'prewash', movement: 'shaken' })).toBe('Shake it, without a pause');
+  expect(first({ id: 'rinse', movement: 'gentle' })).toBe('Move it gently, without a pause');
+  expect(first({ id: 'stabiliser', movement: 'as-developer' })).toBe('Invert without a pause for 15 s');
+});
+
+test('merely unusual is allowed with what it costs; a broken order is refused at the change that broke it', () => {
+  const after = planned([{ after: 'stabiliser', id: 'more', water: 'rinse' }]);
+  expect(after.warnings).toMatchObject([{ code: 'after-final', bath: 'rinse' }]);
+  const quick = planned([{ id: 'wash', manner: 'changes', changes: 30, s: 60 }]);
+  expect(quick.warnings[0]?.message).toBe('Wash: 30 changes take 10:00 at least, filling and emptying alone, and it has 1:00.');
+  const fixer = { id: 'own-fixer', kind: 'fixer', name: 'My fixer', nominalC: 20, time: { points: [{ c: 20, s: 300 }] } } as const;
+  expect(
+    faults([
+      { id: 'wash', s: 60 },
+      { before: 'developer', id: 'early', bottle: fixer },
+    ]),
+  ).toEqual(['order $.steps[1]']);
+  expect(faults([{ id: 'developer', leaveOut: true }])).toEqual(['order $.steps']);
+});
+
+test('what cannot be done is said where it was said, all at once', () => {
+  expect(
+    faults([
+      { id: 'fixer', s: 10 },
+      { after: 'wash', id: 'wash', water: 'wash' },
+      { after: 'nowhere', id: 'a', water: 'wash' },
+      { after: 'wash', id: 'b' },
+      { after: 'wash', before: 'wash', id: 'c', water: 'wash' },
+      { id: 'developer', manner: 'changes' },
+    ]),
+  ).toEqual([
+    'unknown-step $.steps[0].id',
+    'repeated-id $.steps[1].id',
+    'unknown-step $.steps[2].after',
+    'water-or-bottle $.steps[3]',
+    'place $.steps[4]',
+    'not-water $.steps[5].manner',
+  ]);
+});
+
+test('a kept way follows a kit that has changed, and names what it lost', () => {
+  const way: WayStep[] = [
+    { id: 'fixer', s: 10 },
+    { after: 'wash', id: 'a', water: 'rinse' },
+    { id: 'a', s: 5 },
+    { before: 'bleach', id: 'b', water: 'rinse' },
+  ];
+  expect(followed(way, ['wash'])).toEqual({ way: way.slice(1, 3), lost: ['fixer', 'bleach'] });
+  const plan = planned(way, { wayFollows: true });
+  expect(plan.steps.find(({ id }) => id === 'a')?.seconds).toBe(5);
+  expect(plan.advice.filter(({ message }) => message.startsWith('Your way names'))).toHaveLength(2);
+});
+
+test('said again of one step it is one change; put back it is the kit’s, and what was set in beside it goes along', () => {
+  let way: readonly WayStep[] = withSaid([], { id: 'wash', s: 300, manner: 'changes', changes: 4 });
+  way = withSaid(way, { id: 'wash', c: 30 });
+  expect(way).toEqual([{ id: 'wash', s: 300, manner: 'changes', changes: 4, c: 30 }]);
+  expect(withSaid(way, { id: 'wash', manner: 'running' })).toEqual([{ id: 'wash', s: 300, c: 30, manner: 'running' }]);
+  const id = freshStepId('wash', ['wash', 'own-wash-1']);
+  expect(id).toBe('own-wash-2');
+  way = [...way, { after: 'wash', id, water: 'wash' }, { after: id, id: 'own-rinse-1', water: 'rinse' }];
+  expect(putBack(way, id)).toEqual(way.slice(0, 1));
+  expect(putBack(way, 'wash')).toHaveLength(2);
+});
+
+const anyChange = (ids: readonly string[]): fc.Arbitrary<WayStep> =>
+  fc.oneof(
+    fc.record({ id: fc.constantFrom(...ids), s: fc.integer({ min: 5, max: 900 }) }),
+    fc.record({ id: fc.constantFrom(...ids), leaveOut: fc.constant(true) }),
+    fc.record({ id: fc.constantFrom(...ids), movement: fc.constantFrom('none' as const, 'gentle' as const, 'shaken' as const) }),
+    fc.record({
+      after: fc.constantFrom(...ids),
+      id: fc.stringMatching(/^x[0-9]{3}$/),
+      water: fc.constantFrom('rinse' as const, 'wash' as const, 'prewash' as const),
+      changes: fc.integer({ min: 1, max: 12 }),
+    }),
+  );
+
+test('whatever is changed: the order holds, the lines sum, every change is a cue; and nothing changed is the kit’s own plan', () => {
+  fc.assert(
+    fc.property(fc.constantFrom(...SHIPPED_KITS), fc.infiniteStream(fc.nat()), (kit, seeds) => {
+      const plain = planned([], { kit });
+      expect(planned([], { kit })).toEqual(planRunOf(kit));
+      const ids = plain.steps.map(({ id }) => id);
+      const way = fc.sample(fc.array(anyChange(ids), { maxLength: 5 }), { numRuns: 1, seed: seeds.next().value })[0] ?? [];
+      const plan = asked(way, { kit });
+      if (!plan.ok) return expect(plan.errors.every(({ path }) => path.startsWith('$.steps'))).toBe(true);
+      const kinds = plan.value.steps.map(({ kind }) => kind);
+      expect(kinds.slice(0, kinds.findLastIndex(isDeveloper)).some(bleachesOrFixes)).toBe(false);
+      const final = kinds.findIndex(isFinal);
+      expect(final === -1 || kinds.slice(final + 1).every((kind) => isWater(kind) || isFinal(kind))).toBe(true);
+      for (const step of plan.value.steps) {
+        expect(step.working.reduce((sum, { seconds }) => sum + seconds, 0)).toBe(step.seconds);
+        if (step.manner?.manner === 'changes') expect(step.cues.filter(({ kind }) => kind === 'change')).toHaveLength(step.manner.changes);
+      }
+    }),
+    { numRuns: 150 },
+  );
+});
+
+function planRunOf(kit: PlanQuestion['kit']): Plan {
+  const plan = planRun({ ...usualQuestion(), tank: TANK, kit });
+  if (!plan.ok) throw new Error(kit.id);
+  return plan.value;
+}
