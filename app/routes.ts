@@ -25,6 +25,7 @@ export default [
       route('labels', 'shelf/labels/labels.tsx'),
       route('spent', 'shelf/spent/spent.tsx'),
       route('cost', 'shelf/cost/cost.tsx'),
+      route('kits/new', 'shelf/kits/type-in/type-in.tsx'),
       route('kits/:kitId', 'shelf/kits/kit.tsx'),
       route('kits/:kitId/leaflet', 'shelf/kits/kit-leaflet.tsx'),
       route('kits/:kitId/document', 'shelf/kits/kit-as-document.tsx'),

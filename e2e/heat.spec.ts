@@ -26,7 +26,7 @@ test('poured warmer: plan, bath, calendar, wall sheet, checklist, Bench and logb
   if (!wanted) throw new Error('no pour temperature on the plan');
   // The tank is cold, so it is not what the leaflet says.
   expect(wanted).not.toBe('38.0 °C');
-  const said: [string, string | null][] = [['bath card', figure(plan, /Developer: pour at/)]];
+  const said: [string, string | null][] = [['bath card', figure(plan, /Heat the developer to/)]];
   const calendar = (await (await request.get('/session.ics')).text()).replace(/\r?\n /g, '');
   said.push(['calendar', figure(calendar, /Developer \d+:\d\d\\?, poured at/)]);
   await open(page, '/wall-sheet');
@@ -36,11 +36,11 @@ test('poured warmer: plan, bath, calendar, wall sheet, checklist, Bench and logb
   await page.getByRole('button', { name: 'Start at the Bench' }).click();
   await page.waitForURL(/\/bench\/.+/);
   await page.locator('html[data-alive]').waitFor();
-  said.push(['checklist', figure(await text(page), /poured at/)]);
+  said.push(['checklist', figure(await text(page), /Heat the developer to/)]);
   await page.getByRole('button', { name: /Go on without/ }).click();
   for (let i = 0; i < 2; i++) await deliberate(page);
   await expect(page.locator('[data-act]')).toHaveText(/Pour developer in/);
-  said.push(['before its pour', figure(await text(page), /^At$/m)]);
+  said.push(['before its pour', figure(await text(page), /^At$/m)], ['in large type', figure(await text(page), /Heat the developer to/)]);
   await deliberate(page);
   await expect(page.locator('[data-act]')).toHaveText(/Pour out now/);
   await page.getByRole('button', { name: 'More' }).click();

@@ -36,7 +36,7 @@ export function EmptyShelf({ kits }: { readonly kits: number }) {
         <ol className="mt-2 max-w-prose list-decimal space-y-1 pl-5">
           <li>
             {kits === 0
-              ? 'Type in the leaflet of your kit: open the kit below that comes nearest, and copy it.'
+              ? 'Type in the leaflet of your kit, which takes two minutes; or open the kit below that comes nearest.'
               : 'Your kits are below, with their leaflets.'}
           </li>
           <li>Mix it with the mixing bench, which says what goes into each bottle and when; or enter bottles that stand there already.</li>
@@ -46,6 +46,7 @@ export function EmptyShelf({ kits }: { readonly kits: number }) {
           <LinkButton filled to="/shelf/batches/new">
             Mix a batch
           </LinkButton>
+          <LinkButton to="/shelf/kits/new">Type in a leaflet</LinkButton>
           <LinkButton to="/shelf/boxes/new">Enter a box you bought</LinkButton>
         </div>
       </div>

@@ -13,9 +13,14 @@ export function Equipment({ kits, tanks, thermometers }: Pick<ShelfPage, 'kits' 
   return (
     <div className="mt-8 grid gap-6 lg:grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)]">
       <section aria-labelledby="kits">
-        <h2 id="kits" className="mb-2 text-lg font-bold">
-          Kits
-        </h2>
+        <div className="mb-2 flex items-center justify-between">
+          <h2 id="kits" className="text-lg font-bold">
+            Kits
+          </h2>
+          <Link className="font-semibold underline" to="/shelf/kits/new">
+            Type in a leaflet
+          </Link>
+        </div>
         <Card flush>
           <ul className="divide-y divide-line">
             {kits.map((kit) => (
