@@ -51,7 +51,7 @@ test('a roll dragged where it does not belong is refused in words, and one press
 test('schools side by side, the bath by its sliders, the evening counted back from a wanted end', async ({ page }) => {
   await open(page, '/?run=2');
   const schools = page.getByRole('region', { name: 'Run 3 by each school' });
-  await expect(schools.getByRole('row')).toHaveCount(7);
+  await expect(schools.getByRole('row')).toHaveCount(8);
   const run3 = page.getByRole('region', { name: /Run 3 · one 135, push 1/ });
   const byLeaflet = await run3.getByRole('link', { name: /^Developer/ }).innerText();
   await schools
@@ -179,7 +179,7 @@ test('the session starts, and its runs go to the Bench in order', async ({ page 
     await page.getByRole('button', { name: '37.2?' }).click();
     await page.waitForURL((url) => url.href !== before && url.pathname.startsWith('/bench/'));
     // The thermometer reads 0.2 °C high, and says so.
-    await expect(page.getByText('Developer planned at 37.0 °C')).toBeVisible();
+    await expect(page.getByText(/Pour the developer at 37\.0 °C/)).toBeVisible();
     await page.locator('html[data-alive]').waitFor();
   });
 

@@ -65,13 +65,13 @@ test('from an empty shelf to a hung-up roll in the logbook, with the batch moved
   await developer.press('Enter');
 
   await test.step('every time opens to its working: 200 × 1.126 × 218.3 ⁄ 200 = 4:06, and what the tank takes', async () => {
-    await page.getByRole('link', { name: /^Developer 4:27/ }).click();
-    const detail = page.getByRole('region', { name: 'Run 1, developer 4:27' });
+    await page.getByRole('link', { name: /^Developer 4:30/ }).click();
+    const detail = page.getByRole('region', { name: 'Run 1, developer 4:30' });
     await expect(detail.getByRole('row', { name: /Leaflet at 38.0 °C/ })).toContainText('3:20');
     await expect(detail.getByRole('row', { name: /Wear, roll 8/ })).toContainText('+0:25');
     await expect(detail.getByRole('row', { name: /37.2 °C instead of/ })).toContainText('+0:21');
-    await expect(detail.getByRole('row', { name: /In the tank/ })).toContainText('+0:21');
-    await expect(detail.getByRole('img')).toHaveAccessibleName(/this step is 4:27/);
+    await expect(detail.getByRole('row', { name: /In the tank/ })).toContainText('+0:24');
+    await expect(detail.getByRole('img')).toHaveAccessibleName(/this step is 4:30/);
   });
 
   await page.getByRole('button', { name: 'Start at the Bench' }).click();
@@ -87,7 +87,7 @@ test('from an empty shelf to a hung-up roll in the logbook, with the batch moved
     await page.keyboard.press('Enter');
     await expect(page.getByRole('button', { name: '37.0?' })).toBeVisible();
     await page.getByRole('button', { name: '37.0?' }).click();
-    await expect(page.getByRole('region', { name: 'Correction' }).first()).toContainText('4:27');
+    await expect(page.getByRole('region', { name: 'Correction' }).first()).toContainText('4:30');
   });
 
   await test.step('reload and another screen show the same run', async () => {

@@ -130,7 +130,7 @@ export function Correction({ plan, state, now, act }: SideProps) {
             {movedS > 0 ? 'Cooler' : 'Warmer'} than planned<span className="max-lg:hidden">, so the finish moved from</span>
             <span className="lg:hidden">:</span> <span className="figure">{showDuration(step.seconds)}</span> to{' '}
             <strong className="figure">{showDuration(running.finish.byDoseS)}</strong>
-            <span className="max-lg:hidden">: the same development</span>.
+            {step.byRuleOfThumb ? ', by rule of thumb' : <span className="max-lg:hidden">: the same development</span>}.
           </>
         ) : (
           <>

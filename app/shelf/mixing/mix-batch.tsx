@@ -106,7 +106,7 @@ export async function action({ request }: Route.ActionArgs) {
     });
     if (!plan.ok)
       return read.refuse({
-        [plan.errors[0]?.code === 'volume-outside-kit' ? 'volumeMl' : 'kitId']: plan.errors.map((error) => textIn(error, storedUnits())),
+        [plan.errors[0]?.path === '$.volumeMl' ? 'volumeMl' : 'kitId']: plan.errors.map((error) => textIn(error, storedUnits())),
       });
     beginMixing({ id, kitId: batch.kitId, boxId: box?.id ?? null, priceCents, plan: { ...plan.value, takes } }, nowMs());
     throw redirect(`/mixing/${id}`);

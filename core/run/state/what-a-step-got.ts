@@ -66,10 +66,11 @@ export function pathOf(plan: RunPlan, step: PlannedStep, actual: Pick<ActualStep
 
 function developed(plan: RunPlan, step: PlannedStep, actual: ActualStep): StepGot {
   const share = doseShare(plan, step, actual, actual.endMs ?? actual.startMs);
-  if (share >= ON_TIME.low && share <= ON_TIME.high) return { share, pushStops: 0, verdict: 'on-time', words: 'on time' };
+  const thumb = step.byRuleOfThumb ? ', by rule of thumb' : '';
+  if (share >= ON_TIME.low && share <= ON_TIME.high) return { share, pushStops: 0, verdict: 'on-time', words: `on time${thumb}` };
   const pushStops = pushEquivalent(step.push, step.nominalS, share, plan.pushStops);
   const verdict = share < 1 ? 'less' : 'more';
-  return { share, pushStops, verdict, words: `${stopsInWords(pushStops, share)}: ${densityInWords(step, verdict, pushStops)}` };
+  return { share, pushStops, verdict, words: `${stopsInWords(pushStops, share)}${thumb}: ${densityInWords(step, verdict, pushStops)}` };
 }
 
 /** `as a pull of 0.4 stop`, to the nearest tenth. */

@@ -1,0 +1,97 @@
+import type { Page } from '@playwright/test';
+import { open } from '../open.ts';
+
+/** A bottle of a leaflet as a person types it: what is not printed is not typed. */
+export interface TypedBottle {
+  readonly picks: string;
+  readonly time?: string;
+  readonly temp?: string;
+  /** Everything that stands behind “what else the leaflet prints”. */
+  readonly more?: Readonly<Record<string, string>>;
+}
+
+/** Types a leaflet in as a new user would, and returns how many fields and presses that took. */
+export async function typeIn(
+  page: Page,
+  box: {
+    readonly name: string;
+    readonly process?: string;
+    readonly makes: string;
+    readonly rolls?: string;
+    readonly bottles: readonly TypedBottle[];
+  },
+): Promise<{ readonly fields: number; readonly presses: number }> {
+  await open(page, '/shelf/kits/new');
+  let [fields, presses] = [0, 0];
+  const fill = async (name: string, text: string | undefined) => {
+    if (text === undefined) return;
+    await page.locator(`[name="${name}"]`).fill(text);
+    fields++;
+  };
+  await fill('name', box.name);
+  if (box.process) await page.getByLabel('Process').selectOption(box.process);
+  await fill('makes', box.makes);
+  await fill('rolls', box.rolls);
+  for (const [i, { picks, time, temp, more }] of box.bottles.entries()) {
+    await page.getByRole('button', { name: `+ ${picks}`, exact: true }).click();
+    presses++;
+    await fill(`${i}.time`, time);
+    await fill(`${i}.temp`, temp);
+    if (!more) continue;
+    await page.getByText('What else the leaflet prints of it').nth(i).click();
+    presses++;
+    for (const [field, text] of Object.entries(more)) {
+      if (field === 'wear') await page.locator(`[name="${i}.wear"][value="${text}"]`).check({ force: true });
+      else await fill(`${i}.${field}`, text);
+    }
+  }
+  await page.getByRole('button', { name: 'Put it on the shelf' }).click();
+  await page.waitForURL(/\/shelf\/kits\/(?!new)/);
+  return { fields, presses: presses + 1 };
+}
+
+/** A batch of the kit whose page is open, mixed by hand. */
+export async function mixed(page: Page, name: string, more: { readonly rollsDone?: string } = {}): Promise<void> {
+  const kit = new URL(page.url()).pathname.split('/').at(-1) ?? '';
+  await open(page, `/shelf/batches/new?kit=${kit}`);
+  await page.getByLabel('Name').fill(name);
+  if (more.rollsDone) await page.getByLabel('Rolls done so far').fill(more.rollsDone);
+  await page.getByRole('button', { name: /put it on the shelf/i }).click();
+  await page.waitForURL(/\/shelf\/batches\/(?!new)/);
+}
+
+export async function tank(
+  page: Page,
+  name: string,
+  { ml, made = 'plastic', by }: { readonly ml: string; readonly made?: string; readonly by?: string },
+): Promise<void> {
+  await open(page, '/shelf/tanks/new');
+  await page.getByLabel('Name').fill(name);
+  await page.getByLabel('Solution it needs').fill(ml);
+  await page.getByLabel('Made of').selectOption(made);
+  if (by) await page.getByLabel('Agitated by').selectOption(by);
+  await page.getByRole('button', { name: 'Add this tank' }).click();
+  await page.waitForURL(/\/shelf$/);
+}
+
+export async function roll(page: Page, name: string, more: { readonly process?: string } = {}): Promise<void> {
+  await open(page, '/rolls/new');
+  await page.getByLabel('Name').fill(name);
+  if (more.process) await page.getByLabel('Process').selectOption(more.process);
+  await page.getByLabel('Box speed').fill('200');
+  await page.getByLabel('Exposed at').fill('200');
+  await page.getByRole('button', { name: 'Add it', exact: true }).click();
+  await page.waitForURL(/\/rolls(?!\/new)/);
+}
+
+/** The room, by its slider on the bath card, half a degree a press. */
+export async function room(page: Page, c: number): Promise<void> {
+  await open(page, '/');
+  await page.getByText('Change the bath').click();
+  const slider = page.getByLabel('Room');
+  await slider.focus();
+  for (let at = Number(await slider.inputValue()); at !== c; at += at < c ? 0.5 : -0.5)
+    await slider.press(at < c ? 'ArrowRight' : 'ArrowLeft');
+  await page.waitForResponse((response) => response.request().method() === 'POST').catch(() => null);
+  await open(page, '/');
+}
