@@ -55,7 +55,7 @@ export function YourWay({ run, kitId, step, way, refusal }: YourWayProps) {
         </Link>
       </div>
       <TonightForm key={`${step.id} ${JSON.stringify(own ?? null)}`} className="space-y-2.5">
-        <OfWay intent="way" {...{ run, kitId }} />
+        <OfWay intent={null} {...{ run, kitId }} />
         <input type="hidden" name="step" value={step.id} />
         <div className="grid grid-cols-2 gap-3 sm:grid-cols-3">
           <label>
@@ -101,7 +101,9 @@ export function YourWay({ run, kitId, step, way, refusal }: YourWayProps) {
           </p>
         )}
         <div className="flex flex-wrap gap-2">
-          <Button>Keep as my way</Button>
+          <Button name="intent" value="way">
+            Keep as my way
+          </Button>
           <Button name="intent" value="way-leave-out">
             Leave it out
           </Button>
@@ -192,10 +194,10 @@ function Owned({ run, kitId, way }: Pick<YourWayProps, 'run' | 'kitId' | 'way'>)
   );
 }
 
-function OfWay({ intent, run, kitId }: { readonly intent: string; readonly run: EveningRun; readonly kitId: string }) {
+function OfWay({ intent, run, kitId }: { readonly intent: string | null; readonly run: EveningRun; readonly kitId: string }) {
   return (
     <>
-      <input type="hidden" name="intent" value={intent} />
+      {intent !== null && <input type="hidden" name="intent" value={intent} />}
       <input type="hidden" name="kitId" value={kitId} />
       <input type="hidden" name="treatment" value={run.treatment} />
     </>
