@@ -18,7 +18,7 @@ const FORMS: readonly (readonly [string, AnyObjectSchema])[] = [
   ['habits', habitsSchema],
   ['a practice', practiceSchema],
   ['a batch', batchSchema('ml')],
-  ['a tank', tankSchema('ml')],
+  ['a tank', tankSchema({ temperature: 'C', volume: 'ml' })],
   ['a box', boxSchema],
   ['what got into a bottle', incidentSchema('ml')],
   ['how much is in it', amountSchema('ml')],

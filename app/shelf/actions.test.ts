@@ -130,6 +130,12 @@ test('a tank that holds nothing is refused; a thermometer is set right by the on
   const tank = { name: 'Steel', method: 'inversion', volumeMl: '0.52 l', fillS: '8', drainS: '12', p135: '' };
   expect((await post(tankAction, tank, { tankId: 'new' })).errors['p135']?.[0]).toContain('holds nothing');
   expect((await post(tankAction, { ...tank, p135: '2', p120: '1' }, { tankId: 'new' })).to).toBe('/shelf');
+  const drum = { ...tank, method: 'rotary', p135: '2', volumeOneMl: '290', stands: 'machine' };
+  expect((await post(tankAction, drum, { tankId: 'new' })).errors['machine']?.[0]).toContain('What the machine holds');
+  expect((await post(tankAction, { ...drum, machine: '38', volumeOneMl: '600' }, { tankId: 'new' })).errors['volumeOneMl']?.[0]).toContain(
+    'takes less',
+  );
+  expect((await post(tankAction, { ...drum, machine: '38' }, { tankId: 'new' })).to).toBe('/shelf');
   expect(listTanks()).toMatchObject([{ volumeMl: 520, holds: { '135': 2, '120': 1 }, reelSets: 1, heatJK: null }]);
 
   const compared = { name: 'Stem', shownC: '38,3', trueC: '38.0' };

@@ -6,6 +6,8 @@ import { planRun } from '../schedule/plan.ts';
 import { showMinutes } from '../units/duration.ts';
 import { textIn } from '../units/sentence.ts';
 import { bathWorking } from './bath-working.ts';
+import { sayIn } from '../units/sentence.ts';
+import { METRIC } from '../units/units.ts';
 import { eveningBath, type EveningBathQuestion, type TubSetting } from './evening-bath.ts';
 
 const planned = (school: HeatSchool) => {
@@ -52,7 +54,7 @@ test('the bath warms what needs warming: the stabiliser stays at room temperatur
 test('poured warmer, the bath stands at the warmest pour that is asked for; one figure for plan and bath', () => {
   const bath = eveningBath(ask({}, 'pour-warmer'));
   const developer = planned('pour-warmer').steps.find((step) => step.critical);
-  expect(bath.pours).toEqual([{ id: 'developer', name: 'Developer', pourC: developer?.pourC, inTankC: developer?.inTankC }]);
+  expect(bath.pours.map(({ heatTo }) => sayIn(heatTo, METRIC))).toEqual(['Heat the developer to 38.1 °C: this tank takes it to 37.2 °C.']);
   expect(bath.setC).toBeCloseTo(developer?.pourC ?? 0, 3);
   expect(bath.setC).toBeGreaterThan(37.8);
   // What the bottle is warmed to holds the pour.

@@ -11,6 +11,7 @@ import {
   type EveningRoll,
   type EveningTank,
 } from './evening.ts';
+import { loadedTank } from '../packing/load.ts';
 import { eveningClock } from './session-clock.ts';
 import { clockTime, wantedTime } from './wanted-time.ts';
 
@@ -198,4 +199,17 @@ describe('a wanted clock time, in summer time and out of it', () => {
     expect(first.slice(5)).not.toBe(second.slice(5));
     expect(clockTime(utc('2026-10-25T02:04'), ZONE)).toBe('03:04');
   });
+});
+
+test('with one reel alone a tank for two takes less: of the bottles, and of their warmth; with two it takes all', () => {
+  const two = { ...tank, volumeOneMl: 310 };
+  const heat = { roomC: 16, start: 'room', stands: 'air', school: 'pour-warmer' } as const;
+  const of = (rolls: EveningRoll[]) => planEvening(ask({ rolls, batches: [batch('b')], tanks: [two], heat })).runs[0];
+  const [one, both] = [of([roll('1')]), of([roll('1'), roll('2')])];
+  const pour = (run: typeof one) => (run?.plan.ok ? (run.plan.value.steps.find(({ critical }) => critical)?.pourC ?? NaN) : NaN);
+  // Less solution has less warmth to give: it must go in warmer.
+  expect(pour(one)).toBeGreaterThan(pour(both) + 0.3);
+  expect(loadedTank(two, [{ format: '135-36', count: 1 }]).volumeMl).toBe(310);
+  expect(loadedTank(two, [{ format: '120', count: 1 }]).volumeMl).toBe(520);
+  expect(loadedTank(two, [{ format: { areaCm2: 100 }, count: 1 }]).volumeMl).toBe(520);
 });

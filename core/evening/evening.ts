@@ -12,7 +12,7 @@ import type { Tank } from '../heat/tank/tank.ts';
 import { rollsLeft } from '../kit/capacity.ts';
 import { isDeveloper } from '../kit/kind.ts';
 import type { Kit } from '../kit/kit.ts';
-import { shareOfTank, type Holds } from '../packing/load.ts';
+import { loadedTank, shareOfTank, type Holds } from '../packing/load.ts';
 import { packRolls, type Unpacked } from '../packing/pack.ts';
 import { bottlesInTheWay, bottleWarnings, pouredBaths, type BottleForRun } from '../schedule/bottles-in-run.ts';
 import type { Habits } from '../schedule/habits.ts';
@@ -55,6 +55,8 @@ export interface EveningBatch {
 export interface EveningTank extends Tank, TankThermalFacts {
   readonly id: string;
   readonly volumeMl: number;
+  /** With one reel alone; absent or null, the same. */
+  readonly volumeOneMl?: number | null;
   readonly holds: Holds;
   /** Sets of reels; one, where it is not said. */
   readonly reelSets?: number;
@@ -210,7 +212,8 @@ function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuesti
   return arranged.flatMap((run): EveningRun[] => {
     const rolls = run.rollIds.flatMap((id) => question.rolls.find((roll) => roll.id === id) ?? []);
     const batch = question.batches.find((candidate) => candidate.id === run.batchId);
-    const tank = question.tanks.find((candidate) => candidate.id === run.tankId);
+    const whole = question.tanks.find((candidate) => candidate.id === run.tankId);
+    const tank = whole && loadedTank(whole, rolls);
     const now = standing.get(run.batchId);
     const first = rolls[0];
     if (!first || !batch || !tank || !now) return [];

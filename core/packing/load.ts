@@ -34,6 +34,16 @@ export function volumeForLoadMl(rows: VolumeByLoad, share: number): number | nul
   return [...rows].sort((a, b) => a.upTo - b.upTo).find(({ upTo }) => share <= upTo + EPSILON)?.ml ?? null;
 }
 
+/** A tank as it is filled for this film: with one reel alone it may take less (domain.md 11). */
+export function loadedTank<T extends { readonly volumeMl: number; readonly volumeOneMl?: number | null; readonly holds: Holds }>(
+  tank: T,
+  films: readonly FilmCount[],
+): T {
+  const most = Math.max(1, ...Object.values(tank.holds));
+  if (!tank.volumeOneMl || shareOfLoad(films, tank.holds) > 1 / most + EPSILON) return tank;
+  return { ...tank, volumeMl: tank.volumeOneMl };
+}
+
 /** A load fits when the shares add up to one tank at most. */
 export function fits(shares: number): boolean {
   return shares <= 1 + EPSILON;

@@ -1,4 +1,5 @@
 import { answered, type Answer } from '../../../core/answer.ts';
+import type { TankHeatSetting } from '../../../core/heat/tank/tank-through-the-run.ts';
 import { DEFAULT_TANK, type Tank } from '../../../core/heat/tank/tank.ts';
 import type { Kit } from '../../../core/kit/kit.ts';
 import type { SceneId } from '../../../core/practice/scene.ts';
@@ -25,9 +26,14 @@ const PRACTICE_TANK: TankToPractise = { ...DEFAULT_TANK, volumeMl: 500, name: 'P
 
 /**
  * The plan of a practice: one roll that is not there, in a fresh litre that nobody mixed. The heat of the tank is left out
- * of it, for finding it out is what is practised.
+ * of it, for finding it out is what is practised; where schools of heat are compared it is given.
  */
-export function practicePlan(kit: Kit, asked: TankToPractise | null, habits: Habits, water = false): Answer<RunPlan> {
+export function practicePlan(
+  kit: Kit,
+  asked: TankToPractise | null,
+  habits: Habits,
+  { water = false, heat = null }: { readonly water?: boolean; readonly heat?: TankHeatSetting | null } = {},
+): Answer<RunPlan> {
   const tank = asked ?? PRACTICE_TANK;
   const planned = planRun({
     kit,
@@ -39,6 +45,7 @@ export function practicePlan(kit: Kit, asked: TankToPractise | null, habits: Hab
     treatment: 'normal',
     temperaturesC: {},
     habits,
+    heat,
   });
   if (!planned.ok) return planned;
   return answered(
@@ -62,7 +69,7 @@ export function practicePlan(kit: Kit, asked: TankToPractise | null, habits: Hab
 
 /** Begins a practice, by the person's own habits. Says why where the kit has no time for it. */
 export function beginPractice({ id, scene, seed, speed, kit, tank }: PracticeAsked): { readonly fault: string | null } {
-  const plan = practicePlan(kit, tank, usualHabits(), scene === 'water');
+  const plan = practicePlan(kit, tank, usualHabits(), { water: scene === 'water' });
   if (!plan.ok) return { fault: plan.errors[0]?.message ?? 'This kit has no plan for one roll.' };
   const now = nowMs();
   insertPractice({ id, scene, seed, plan: plan.value, startedAtMs: now, clock: [{ houseMs: now, practiceMs: now, speed }] });

@@ -3,6 +3,7 @@ import { NEEDED } from '../../../core/beginner/needed.ts';
 import { Card } from '../../ui/card.tsx';
 import { Notice } from '../../ui/notice.tsx';
 import { Term } from '../../ui/term.tsx';
+import { HeaterQuestion } from './heater-question.tsx';
 
 /** What is needed, with what a household may stand in for, and what never. */
 export function NeededStep({ next }: { readonly next: ReactNode }) {
@@ -34,6 +35,7 @@ export function NeededStep({ next }: { readonly next: ReactNode }) {
           </li>
         ))}
       </ul>
+      <HeaterQuestion />
       <div className="mt-4">
         <Notice>
           What touched chemistry stays with chemistry. Read the kit’s safety data sheet before you open it; it and local rules overrule this

@@ -1,3 +1,4 @@
+import { loadedTank } from '../../../core/packing/load.ts';
 import { format, parseISO } from 'date-fns';
 import { effectOfRun, NOTHING_TO_COME, withRun, type EffectEntry, type Forecast } from '../../../core/chemistry/ledger/effect.ts';
 import { isArrangement } from '../../../core/evening/arranged-run.ts';
@@ -32,7 +33,8 @@ export function reservedRolls(waiting: readonly Roll[] = waitingRolls(), shelf: 
       const film = run.rollIds.flatMap((id) => waiting.find((roll) => roll.id === id) ?? []);
       for (const roll of film) rolls[roll.id] = `${evening.name}, ${dayOf(evening)}`;
       const batch = shelf.find((each) => each.id === run.batchId);
-      const tankMl = tanks.find((tank) => tank.id === run.tankId)?.volumeMl ?? 0;
+      const tank = tanks.find((each) => each.id === run.tankId);
+      const tankMl = tank ? loadedTank(tank, film).volumeMl : 0;
       const before = batches[run.batchId] ?? { ...NOTHING_TO_COME, evenings: [] };
       const entries = batch ? arrangedEffect(batch, tankMl, film, evening) : [];
       batches[run.batchId] = {

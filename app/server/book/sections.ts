@@ -56,7 +56,7 @@ export const BOOK_SECTIONS: readonly BookSection[] = [
   section(
     'tanks',
     'tanks',
-    'id name method volume_ml:n fill_s:n drain_s:n heat_jk:n? cooling_per_min:n? reel_sets:n added_at_ms:n deleted_at_ms:n? cooling_in_bath_per_min:n? material',
+    'id name method volume_ml:n fill_s:n drain_s:n heat_jk:n? cooling_per_min:n? reel_sets:n added_at_ms:n deleted_at_ms:n? cooling_in_bath_per_min:n? material volume_one_ml:n? stands:t? machine_c:n?',
   ),
   section('tankPlaces', 'tank_places', 'tank_id family places:n', { key: ['tankId', 'family'], order: 'tank_id, family' }),
   section('thermometers', 'thermometers', 'id name offset_c:n added_at_ms:n deleted_at_ms:n? slope:n slope_at_c:n'),

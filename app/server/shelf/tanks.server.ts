@@ -1,5 +1,6 @@
 import type { FormatFamily } from '../../../core/film/format.ts';
 import type { TankMaterial } from '../../../core/heat/bath/water.ts';
+import type { TankPlace } from '../../../core/heat/tank/tank-through-the-run.ts';
 import type { TankMethod } from '../../../core/heat/tank/tank.ts';
 import { inTransaction, sql } from '../database/database.server.ts';
 
@@ -17,6 +18,11 @@ export interface TankOnShelf {
   readonly coolingInBathPerMin: number | null;
   readonly material: TankMaterial;
   readonly reelSets: number;
+  /** What it takes with one reel alone; absent or null, as much as with all of them. */
+  readonly volumeOneMl?: number | null;
+  /** Where this tank stands whatever the habit is: a drum in its machine. */
+  readonly stands?: TankPlace | null;
+  readonly machineC?: number | null;
   readonly holds: Readonly<Partial<Record<FormatFamily, number>>>;
 }
 
@@ -32,9 +38,13 @@ interface Row {
   readonly cooling_in_bath_per_min: number | null;
   readonly material: TankMaterial;
   readonly reel_sets: number;
+  readonly volume_one_ml: number | null;
+  readonly stands: TankPlace | null;
+  readonly machine_c: number | null;
 }
 
-const COLUMNS = 'id, name, method, volume_ml, fill_s, drain_s, heat_jk, cooling_per_min, cooling_in_bath_per_min, material, reel_sets';
+const COLUMNS =
+  'id, name, method, volume_ml, fill_s, drain_s, heat_jk, cooling_per_min, cooling_in_bath_per_min, material, reel_sets, volume_one_ml, stands, machine_c';
 
 interface Place {
   readonly tank_id: string;
@@ -55,6 +65,9 @@ function fromRow(row: Row, places: readonly Place[]): TankOnShelf {
     coolingInBathPerMin: row.cooling_in_bath_per_min,
     material: row.material,
     reelSets: row.reel_sets,
+    volumeOneMl: row.volume_one_ml,
+    stands: row.stands,
+    machineC: row.machine_c,
     holds: Object.fromEntries(places.filter((place) => place.tank_id === row.id).map((place) => [place.family, place.places])),
   };
 }
@@ -76,12 +89,14 @@ export function saveTank(tank: TankOnShelf, atMs: number): void {
     const { holds, ...columns } = tank;
     sql(
       `INSERT INTO tanks (${COLUMNS}, added_at_ms)
-       VALUES (@id, @name, @method, @volumeMl, @fillS, @drainS, @heatJK, @coolingPerMin, @coolingInBathPerMin, @material, @reelSets, @atMs)
+       VALUES (@id, @name, @method, @volumeMl, @fillS, @drainS, @heatJK, @coolingPerMin, @coolingInBathPerMin, @material, @reelSets,
+         @volumeOneMl, @stands, @machineC, @atMs)
        ON CONFLICT (id) DO UPDATE SET name = excluded.name, method = excluded.method, volume_ml = excluded.volume_ml,
          fill_s = excluded.fill_s, drain_s = excluded.drain_s, heat_jk = excluded.heat_jk,
          cooling_per_min = excluded.cooling_per_min, cooling_in_bath_per_min = excluded.cooling_in_bath_per_min,
-         material = excluded.material, reel_sets = excluded.reel_sets, deleted_at_ms = NULL`,
-    ).run({ ...columns, atMs });
+         material = excluded.material, reel_sets = excluded.reel_sets, volume_one_ml = excluded.volume_one_ml,
+         stands = excluded.stands, machine_c = excluded.machine_c, deleted_at_ms = NULL`,
+    ).run({ volumeOneMl: null, stands: null, machineC: null, ...columns, atMs });
     sql('DELETE FROM tank_places WHERE tank_id = ?').run(tank.id);
     for (const [family, places] of Object.entries(holds)) {
       if (places) sql('INSERT INTO tank_places (tank_id, family, places) VALUES (?, ?, ?)').run(tank.id, family, places);

@@ -23,6 +23,9 @@ const STEEL: TankOnShelf = {
   coolingInBathPerMin: null,
   material: 'steel',
   reelSets: 1,
+  volumeOneMl: 310,
+  stands: null,
+  machineC: null,
   holds: { '135': 2, '120': 1 },
 };
 let now = 1_795_000_000_000;
@@ -39,6 +42,12 @@ test('a tank comes back as it was kept; changed, its old places are gone; put aw
   expect(findTank('steel')).toEqual(tested);
 });
 
+test('a drum stands in its machine, whatever the habit is, and is as warm as it', () => {
+  const drum = { ...STEEL, method: 'rotary' as const, material: 'rotary' as const, stands: 'machine' as const, machineC: 38 };
+  const setting = tankHeatSetting(drum, { roomC: 17, start: 'room', stands: 'air', school: 'wait-longer' });
+  expect(setting).toMatchObject({ stands: 'machine', machineC: 38, startC: 'bath', coolingPerMin: DEFAULT_COOLING_PER_MIN.machine.rotary });
+});
+
 test('whatever a tank is, it is kept to the last figure', () => {
   const tank: fc.Arbitrary<TankOnShelf> = fc.record({
     id: fc.constantFrom('a', 'b', 'c'),
@@ -52,6 +61,9 @@ test('whatever a tank is, it is kept to the last figure', () => {
     coolingInBathPerMin: fc.option(fc.double({ min: 0, max: 1, noNaN: true })),
     material: fc.constantFrom('plastic' as const, 'steel' as const, 'rotary' as const),
     reelSets: fc.integer({ min: 1, max: 9 }),
+    volumeOneMl: fc.option(fc.integer({ min: 50, max: 10_000 })),
+    stands: fc.option(fc.constantFrom('air' as const, 'bath' as const, 'machine' as const)),
+    machineC: fc.option(fc.double({ min: 15, max: 60, noNaN: true })),
     holds: fc.dictionary(fc.constantFrom('135', '120', '110', '4x5', '5x7', '8x10'), fc.integer({ min: 1, max: 40 })),
   });
   fc.assert(

@@ -1,3 +1,4 @@
+import { loadedTank } from '../../../core/packing/load.ts';
 import { differenceInCalendarDays, parseISO } from 'date-fns';
 import { firstToUse } from '../../../core/chemistry/ledger/what-follows.ts';
 import { clockTime } from '../../../core/evening/wanted-time.ts';
@@ -63,7 +64,13 @@ export function eveningPage(evening: Tonight, plan: EveningPlan, nowMs: number) 
   // Runs that cannot be done have no place on the clock.
   const done = runs.filter((run) => run.plan.ok);
   const first = done[0];
-  const firstTank = evening.tanks.find((tank) => tank.id === first?.tankId);
+  const whole = evening.tanks.find((tank) => tank.id === first?.tankId);
+  const firstTank =
+    whole &&
+    loadedTank(
+      whole,
+      evening.waiting.filter((roll) => first?.rollIds.includes(roll.id)),
+    );
   const setting = evening.heat && firstTank ? tankHeatSetting(firstTank, evening.heat) : null;
   const bathC = first?.plan.ok ? (first.plan.value.heat?.bathC ?? 0) : 0;
   return {

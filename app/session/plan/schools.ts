@@ -3,6 +3,7 @@ import { tankHeatSetting } from '../../../core/heat/tank/tank-heat-setting.ts';
 import { isHeatSchool, type HeatSchool } from '../../../core/heat/tank/tank-through-the-run.ts';
 import { isDeveloper } from '../../../core/kit/kind.ts';
 import type { Kit } from '../../../core/kit/kit.ts';
+import { loadedTank } from '../../../core/packing/load.ts';
 import { planRun } from '../../../core/schedule/plan.ts';
 import type { WearSchool } from '../../../core/timing/roll-number.ts';
 import { pushedByRuleOfThumb, type PushSchool } from '../../../core/timing/rule-of-thumb.ts';
@@ -30,9 +31,10 @@ export function compareSchools(
   leaflet: Kit,
 ): SchoolRow[] {
   const batch = tonight.inUse.find((candidate) => candidate.id === run.batchId);
-  const tank = tonight.tanks.find((candidate) => candidate.id === run.tankId);
-  if (!batch || !tank) return [];
+  const whole = tonight.tanks.find((candidate) => candidate.id === run.tankId);
+  if (!batch || !whole) return [];
   const rolls = run.rollIds.flatMap((id) => tonight.waiting.find((roll) => roll.id === id) ?? []);
+  const tank = loadedTank(whole, rolls);
   const wear = tonight.habits.wear ?? 'last';
   const push = tonight.draft.pushSchool ?? 'leaflet';
   const kits = { leaflet, 'rule-of-thumb': pushedByRuleOfThumb(leaflet) };

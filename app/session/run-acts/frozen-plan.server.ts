@@ -1,5 +1,6 @@
 import { tankHeatSetting } from '../../../core/heat/tank/tank-heat-setting.ts';
 import { frozenPlan } from '../../../core/run/plan/frozen-plan.ts';
+import { loadedTank } from '../../../core/packing/load.ts';
 import { upperFirst } from '../../../core/units/first-letter.ts';
 import type { RunToStart } from '../../run/evening/session-start.server.ts';
 import type { Tonight } from '../draft/tonight.server.ts';
@@ -10,9 +11,10 @@ export function frozenRuns(tonight: Pick<Tonight, 'evening' | 'inUse' | 'tanks' 
   const { habits, heat } = tonight;
   return tonight.evening.runs.flatMap((run): RunToStart[] => {
     const batch = tonight.inUse.find((candidate) => candidate.id === run.batchId);
-    const tank = tonight.tanks.find((candidate) => candidate.id === run.tankId);
-    if (!run.plan.ok || run.broken.length > 0 || !batch || !tank) return [];
+    const whole = tonight.tanks.find((candidate) => candidate.id === run.tankId);
+    if (!run.plan.ok || run.broken.length > 0 || !batch || !whole) return [];
     const rolls = run.rollIds.flatMap((id) => tonight.waiting.find((roll) => roll.id === id) ?? []);
+    const tank = loadedTank(whole, rolls);
     const { process, pushStops, treatment, rollsBefore } = run;
     const title = runTitle(run, rolls);
     const plan = frozenPlan({

@@ -1,10 +1,13 @@
 import { object, string, type InferType } from 'yup';
 import type { FormatFamily } from '../../../core/film/format.ts';
 import { TANK_MATERIALS } from '../../../core/heat/bath/water.ts';
+import { TANK_PLACES } from '../../../core/heat/tank/tank-through-the-run.ts';
 import { TANK_METHODS } from '../../../core/heat/tank/tank.ts';
-import { figureOfVolume, showVolume, type VolumeUnit } from '../../../core/units/volume.ts';
+import { showTemperature } from '../../../core/units/temperature.ts';
+import type { Units } from '../../../core/units/units.ts';
+import { figureOfVolume, showVolume } from '../../../core/units/volume.ts';
 import type { TankOnShelf } from '../../server/shelf/tanks.server.ts';
-import { typedName, typedNumber, typedVolume } from '../../ui/forms/typed.ts';
+import { typedName, typedNumber, typedTemperature, typedVolume } from '../../ui/forms/typed.ts';
 
 const PLACES = 'Places are a whole number from 0 to 40.';
 const places = () => typedNumber(PLACES).integer(PLACES).min(0, PLACES).max(40, PLACES);
@@ -14,12 +17,24 @@ const HEAT = 'A heat capacity is a number of J/K from 1 to 5000; a tank test fin
 const COOLING = 'A cooling is a share a minute from 0 to 1, such as 0.02; a tank test finds it.';
 
 /** A tank as its form has it, its volume in the person's own unit. */
-export function tankSchema(unit: VolumeUnit) {
+export function tankSchema({ volume: unit, temperature }: Units) {
+  const MACHINE = `What the machine holds: a temperature from ${showTemperature(15, temperature)} to ${showTemperature(60, temperature)}.`;
   const VOLUME = `A tank takes from ${showVolume(50, unit)} to ${showVolume(10_000, unit)}, such as ${figureOfVolume(520, unit)}, or with another unit: 0.5 l.`;
   return object({
     name: typedName().max(120).required('Give the tank a name, such as “Steel, two reels”.'),
     method: string().oneOf(TANK_METHODS, 'Choose how the tank is agitated.').required('Choose how the tank is agitated.'),
     volumeMl: typedVolume(VOLUME, unit).min(50, VOLUME).max(10_000, VOLUME).required(VOLUME),
+    volumeOneMl: typedVolume(VOLUME, unit)
+      .min(50, VOLUME)
+      .max(10_000, VOLUME)
+      .test('less', 'With one reel it takes less than with all of them; empty if not.', function (value) {
+        const { volumeMl } = this.parent as { readonly volumeMl?: number };
+        return value === undefined || volumeMl === undefined || value <= volumeMl;
+      }),
+    stands: string()
+      .oneOf(['habit', ...TANK_PLACES])
+      .default('habit'),
+    machine: typedTemperature(MACHINE, temperature).min(15, MACHINE).max(60, MACHINE),
     fillS: seconds().required(SECONDS),
     drainS: seconds().required(SECONDS),
     reelSets: typedNumber('Sets of reels are a whole number from 1 to 9.').integer().min(1).max(9).default(1),
@@ -33,16 +48,22 @@ export function tankSchema(unit: VolumeUnit) {
     p4x5: places(),
     p5x7: places(),
     p8x10: places(),
-  }).test('holds-something', '', function (value) {
-    const any = [value.p135, value.p120, value.p110, value.p4x5, value.p5x7, value.p8x10].some((n) => (n ?? 0) > 0);
-    return any || this.createError({ path: 'p135', message: 'A tank that holds nothing develops nothing. Give at least one place.' });
-  });
+    p127: places(),
+  })
+    .test('machine', '', function ({ stands, machine }) {
+      return stands !== 'machine' || machine !== undefined || this.createError({ path: 'machine', message: MACHINE });
+    })
+    .test('holds-something', '', function (value) {
+      const any = [value.p135, value.p120, value.p110, value.p4x5, value.p5x7, value.p8x10, value.p127].some((n) => (n ?? 0) > 0);
+      return any || this.createError({ path: 'p135', message: 'A tank that holds nothing develops nothing. Give at least one place.' });
+    });
 }
 
-export const PLACE_FIELDS: readonly (readonly [FormatFamily, 'p135' | 'p120' | 'p110' | 'p4x5' | 'p5x7' | 'p8x10'])[] = [
+export const PLACE_FIELDS: readonly (readonly [FormatFamily, 'p135' | 'p120' | 'p110' | 'p4x5' | 'p5x7' | 'p8x10' | 'p127'])[] = [
   ['135', 'p135'],
   ['120', 'p120'],
   ['110', 'p110'],
+  ['127', 'p127'],
   ['4x5', 'p4x5'],
   ['5x7', 'p5x7'],
   ['8x10', 'p8x10'],
@@ -57,6 +78,9 @@ export function tankFromForm(id: string, form: InferType<ReturnType<typeof tankS
     fillS: form.fillS,
     drainS: form.drainS,
     reelSets: form.reelSets ?? 1,
+    volumeOneMl: form.volumeOneMl ?? null,
+    stands: TANK_PLACES.find((place) => place === form.stands) ?? null,
+    machineC: form.stands === 'machine' ? (form.machine ?? null) : null,
     heatJK: form.heatJK ?? null,
     coolingPerMin: form.coolingPerMin ?? null,
     coolingInBathPerMin: form.coolingInBathPerMin ?? null,

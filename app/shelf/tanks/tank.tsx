@@ -2,6 +2,7 @@ import { getFormProps } from '@conform-to/react';
 import { nanoid } from 'nanoid';
 import { data, Form, redirect } from 'react-router';
 import { DEFAULT_TANK_HEAT_JK, TANK_MATERIALS } from '../../../core/heat/bath/water.ts';
+import { fieldOfTemperature } from '../../../core/units/temperature.ts';
 import { fieldOfVolume, parseVolume } from '../../../core/units/volume.ts';
 import { nowMs } from '../../server/database/clock.server.ts';
 import { storedUnits } from '../../server/settings.server.ts';
@@ -35,11 +36,18 @@ export async function action({ request, params }: Route.ActionArgs) {
     setTankDeleted(params.tankId, nowMs());
     throw redirect(`/shelf?away=tank:${params.tankId}`);
   }
-  const read = readForm(tankSchema(unitsTypedIn(formData, storedUnits()).volume), formData);
+  const read = readForm(tankSchema(unitsTypedIn(formData, storedUnits())), formData);
   if (!read.ok) return read.reply;
   saveTank(tankFromForm(known?.id ?? onceOf(formData), read.value), nowMs());
   throw redirect('/shelf');
 }
+
+const PLACES = [
+  { value: 'habit', label: 'As your habits say' },
+  { value: 'air', label: 'In the air' },
+  { value: 'bath', label: 'In the bath' },
+  { value: 'machine', label: 'In a machine that holds' },
+];
 
 const MATERIALS = [
   { value: 'plastic', label: 'Plastic' },
@@ -55,18 +63,22 @@ const METHODS = [
 
 export default function TankPage({ loaderData, actionData }: Route.ComponentProps) {
   const { tank, once } = loaderData;
-  const { volume } = useUnits();
+  const units = useUnits();
+  const { volume, temperature } = units;
   const defaults = tank
     ? {
         ...tank,
         volumeMl: fieldOfVolume(tank.volumeMl, volume),
+        volumeOneMl: tank.volumeOneMl ? fieldOfVolume(tank.volumeOneMl, volume) : undefined,
+        stands: tank.stands ?? 'habit',
+        machine: tank.machineC ? fieldOfTemperature(tank.machineC, temperature) : undefined,
         coolingInBathPerMin: tank.coolingInBathPerMin ?? undefined,
         heatJK: tank.heatJK ?? undefined,
         coolingPerMin: tank.coolingPerMin ?? undefined,
         ...Object.fromEntries(PLACE_FIELDS.map(([family, field]) => [field, tank.holds[family]])),
       }
     : { method: 'inversion', material: 'plastic', fillS: 8, drainS: 12, reelSets: 1, p135: 2 };
-  const [form, fields] = useCheckedForm(tankSchema(volume), actionData, defaults);
+  const [form, fields] = useCheckedForm(tankSchema(units), actionData, defaults);
   return (
     <>
       <PageHead title={tank?.name ?? 'Add a tank'}>
@@ -80,6 +92,7 @@ export default function TankPage({ loaderData, actionData }: Route.ComponentProp
             <SelectField field={fields.method} label="Agitated by" options={METHODS} />
             <SelectField field={fields.material} label="Made of" options={MATERIALS} />
             <TextField field={fields.volumeMl} label="Solution it needs" unit={volume} figures />
+            <TextField field={fields.volumeOneMl} label="With one reel alone" unit={volume} figures hint="Empty if it is the same" />
             <TextField field={fields.fillS} label="Fills in" unit="s" figures />
             <TextField field={fields.drainS} label="Drains in" unit="s" figures />
             <fieldset className="sm:col-span-2">
@@ -95,6 +108,10 @@ export default function TankPage({ loaderData, actionData }: Route.ComponentProp
             <TextField field={fields.heatJK} label="Takes heat" unit="J/K" figures hint="Empty until tested; the usual value then" />
             <TextField field={fields.coolingPerMin} label="Cools in the air by" unit="/min" figures hint="Empty until tested" />
             <TextField field={fields.coolingInBathPerMin} label="Follows the bath by" unit="/min" figures hint="Empty until tested there" />
+            <SelectField field={fields.stands} label="It stands" options={PLACES} />
+            {fields.stands.value === 'machine' && (
+              <TextField field={fields.machine} label="The machine holds" unit={`°${temperature}`} figures />
+            )}
             <FormErrors errors={form.errors} />
             <div className="flex flex-wrap gap-3 sm:col-span-2">
               <Button filled>{tank ? 'Keep changes' : 'Add this tank'}</Button>

@@ -9,6 +9,9 @@ export interface TankThermalFacts {
   readonly heatJK?: number | null;
   readonly coolingPerMin?: number | null;
   readonly coolingInBathPerMin?: number | null;
+  /** Where this tank stands, whatever the house’s habit is. */
+  readonly stands?: TankPlace | null;
+  readonly machineC?: number | null;
 }
 
 /** What the house and its habits say of heat, for every tank alike. */
@@ -28,15 +31,17 @@ export function materialOf(tank: TankThermalFacts): TankMaterial {
 /** A tank's own figures where it was tested, the usual ones of its material elsewhere. */
 export function tankHeatSetting(tank: TankThermalFacts, house: HouseHeat): TankHeatSetting {
   const material = materialOf(tank);
-  const tested = house.stands === 'air' ? tank.coolingPerMin : tank.coolingInBathPerMin;
+  const stands = tank.stands ?? house.stands;
+  const tested = stands === 'air' ? tank.coolingPerMin : tank.coolingInBathPerMin;
   return {
-    startC: house.start === 'bath' ? 'bath' : house.roomC,
+    // A drum is put into a machine that is warm already.
+    startC: house.start === 'bath' || stands === 'machine' ? 'bath' : house.roomC,
     heatJK: tank.heatJK ?? DEFAULT_TANK_HEAT_JK[material],
     roomC: house.roomC,
-    stands: house.stands,
-    machineC: house.machineC ?? null,
+    stands,
+    machineC: tank.machineC ?? house.machineC ?? null,
     bathC: null,
-    coolingPerMin: tested ?? DEFAULT_COOLING_PER_MIN[house.stands][material],
+    coolingPerMin: tested ?? DEFAULT_COOLING_PER_MIN[stands][material],
     school: house.school,
   };
 }

@@ -59,7 +59,7 @@ export function readLeaflet(typed: Typed, units: Units, id: string): { readonly 
           process,
           makesMl: makesMl ?? 1000,
           capacityRolls: Number.isNaN(rolls) ? null : rolls,
-          bottles: bottles as BottleSaid[],
+          bottles,
         }
       : null;
   return { said, faults };

@@ -94,10 +94,12 @@ export default function TypeIn({ loaderData, actionData }: Route.ComponentProps)
   useEffect(() => {
     if (Object.keys(typed).length > 0 || actionData) return;
     const kept = readKept();
-    if (kept) {
+    if (!kept) return;
+    const frame = requestAnimationFrame(() => {
       setTyped(kept);
       setAgain((n) => n + 1);
-    }
+    });
+    return () => cancelAnimationFrame(frame);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- once, when the page comes
   }, []);
   const keep = (next: Typed) => {
