@@ -136,7 +136,10 @@ test('a tank that holds nothing is refused; a thermometer is set right by the on
     'takes less',
   );
   expect((await post(tankAction, { ...drum, machine: '38' }, { tankId: 'new' })).to).toBe('/shelf');
-  expect(listTanks()).toMatchObject([{ volumeMl: 520, holds: { '135': 2, '120': 1 }, reelSets: 1, heatJK: null }]);
+  expect(listTanks()).toMatchObject([
+    { volumeMl: 520, holds: { '135': 2, '120': 1 }, reelSets: 1, heatJK: null, volumeOneMl: null, stands: null },
+    { volumeMl: 520, holds: { '135': 2 }, volumeOneMl: 290, stands: 'machine', machineC: 38 },
+  ]);
 
   const compared = { name: 'Stem', shownC: '38,3', trueC: '38.0' };
   expect((await post(thermometerAction, { ...compared, shownC: '44' }, { thermometerId: 'new' })).errors['shownC']?.[0]).toContain(

@@ -68,6 +68,7 @@ export function Readiness({
   measure,
 }: ReadinessProps) {
   const units = useUnits();
+  const poured = plan.steps.find((step) => step.critical);
   const measured = sessionId === null ? null : { runId, sessionId, plan, thermometers, measuring, measure };
   const checks = readinessChecks(plan, units, bottles, today);
   const [ticked, setTicked] = useTicks(sessionId ?? runId);
@@ -83,6 +84,7 @@ export function Readiness({
           {note}
         </p>
       ))}
+      {poured && <p className="mt-2 text-2xl leading-tight font-bold text-aqua sm:text-3xl">{sayIn(heatTo(poured), units)}</p>}
       <p className="mt-1 text-night-quiet">Tick what is there. What you leave open is written down with the run.</p>
       {screen}
       <LessonList lessons={lessons} />
@@ -189,7 +191,6 @@ function Measured({
   measuring,
   measure,
 }: Pick<ReadinessProps, 'runId' | 'plan' | 'thermometers' | 'measuring' | 'measure'> & { readonly sessionId: string }) {
-  const units = useUnits();
   const replan = useFetcher<{ readonly message: string }>();
   const developer = plan.steps.find((step) => isDeveloper(step.kind));
   if (!developer) return null;
@@ -211,7 +212,7 @@ function Measured({
     );
   return (
     <div className="mt-4 flex flex-wrap items-center justify-between gap-x-4 gap-y-2">
-      <p className="text-2xl leading-tight font-bold text-aqua">{sayIn(heatTo(developer), units)}</p>
+      <p>Is the developer colder or warmer?</p>
       <div className="flex gap-2">
         <button type="button" className="min-h-12 rounded-card border border-night-quiet px-4 font-semibold" onClick={() => measure('')}>
           Plan it as measured <kbd className="text-night-quiet">R</kbd>

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { Link, useFetcher } from 'react-router';
 import { CAPS_WHILE_WARMING } from '../../../core/chemistry/safety/safety-words.ts';
 import { bathWorking, type TankInSums } from '../../../core/evening/bath-working.ts';
@@ -46,11 +46,14 @@ export function BathCard({
   question,
   settings,
   tank,
+  children,
 }: {
   readonly question: EveningBathQuestion;
   readonly settings: EveningSettings;
   /** The first run's tank, for the sums; null where its heat is not reckoned with. */
   readonly tank: TankInSums | null;
+  /** What else belongs to tonight’s water. */
+  readonly children?: ReactNode;
 }) {
   const units = useUnits();
   const text = useText();
@@ -147,6 +150,7 @@ export function BathCard({
       </ul>
       {!question.noHeater && <HeaterLine tub={tub} setC={bath.setC} />}
       {!question.noHeater && <BathChart bath={bath} />}
+      {children}
       <Sums title="How this is worked out" sums={bathWorking(bath, { ...question, tub }, tank)} />
       <details className="mt-2">
         <summary className="font-semibold underline">Change the bath</summary>

@@ -1,4 +1,5 @@
 import { BathCard } from '../bath/bath-card.tsx';
+import { WaterTonight } from '../bath/water-tonight.tsx';
 import { SetForTonight } from '../draft/set-for-tonight.tsx';
 import type { TypedRefusal } from '../draft/tonight-form.tsx';
 import { AnotherBatch } from '../plan/another-batch.tsx';
@@ -64,7 +65,11 @@ export function EveningOnPaper({ page, refusal, search, underWay }: EveningOnPap
         {run && <StepDetail run={run} runIndex={runIndex} chosen={search.get('step')} />}
         {run && <SchoolsCard rows={page.schools[runIndex] ?? []} runIndex={runIndex} />}
         {run && !underWay && <ClockCard settings={plan.settings} fault={plan.clockFault} question={plan.clockQuestion} cost={page.cost} />}
-        {run && plan.bathQuestion && <BathCard question={plan.bathQuestion} settings={plan.settings} tank={page.tankInSums} />}
+        {run && plan.bathQuestion && (
+          <BathCard question={plan.bathQuestion} settings={plan.settings} tank={page.tankInSums}>
+            <WaterTonight page={page} />
+          </BathCard>
+        )}
       </div>
     </div>
   );
