@@ -1,3 +1,5 @@
+import type { EveningRun } from '../../../core/evening/evening.ts';
+import { lastTime, type LastTime } from '../../run/judging/last-time.server.ts';
 import { loadedTank } from '../../../core/packing/load.ts';
 import { differenceInCalendarDays, parseISO } from 'date-fns';
 import { firstToUse } from '../../../core/chemistry/ledger/what-follows.ts';
@@ -56,6 +58,18 @@ function whichFirst({ batches, inUse }: Pick<Tonight, 'batches' | 'inUse'>) {
   });
 }
 
+/** How these films were done last time; by the first of them that has a name. */
+function lastTimeOf(
+  { rollIds, batchId, tankId, process, pushStops, treatment }: EveningRun,
+  { waiting, batches, tanks }: Tonight,
+): LastTime | null {
+  const batch = batches.find((each) => each.id === batchId);
+  if (!batch) return null;
+  const film = rollIds.map((id) => waiting.find((roll) => roll.id === id)?.film ?? '').find((name) => name !== '') ?? '';
+  const tankName = tanks.find((tank) => tank.id === tankId)?.name ?? '';
+  return lastTime({ film, process, pushStops, treatment, kitId: batch.kitId, kitName: batch.kit.name, tankName });
+}
+
 /** What the page of an evening shows, be it a proposal or what is still to come of one that goes on. `plan` has its runs on the clock. */
 export function eveningPage(evening: Tonight, plan: EveningPlan, nowMs: number) {
   const never = endedRuns(1, 0).total === 0;
@@ -100,6 +114,7 @@ export function eveningPage(evening: Tonight, plan: EveningPlan, nowMs: number) 
       hour: Number(shownInstant(plan.clock[0]?.firstPourMs ?? nowMs, 'H')),
       zone,
     }),
+    lastTimes: runs.map((run) => lastTimeOf(run, evening)),
     ticks: clockTicks(plan.clock, zone),
     times: runs.map((run) => {
       const clock = plan.clock[done.indexOf(run)];

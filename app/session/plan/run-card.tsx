@@ -16,6 +16,7 @@ import { Why } from '../../ui/working.tsx';
 import { TonightForm, type TypedRefusal } from '../draft/tonight-form.tsx';
 import type { EveningPage as TonightData } from '../evening/evening-page.server.ts';
 import { RollChip } from './roll-chip.tsx';
+import { LastTimeLine } from './last-time-line.tsx';
 import { MoveRoll, PushSelect, Reorder, TankSelect, TreatmentSelect } from './run-changes.tsx';
 import { Remedies } from './remedies.tsx';
 import { useRunNumber } from './run-number.ts';
@@ -46,6 +47,7 @@ export function RunCard({ index, run, tonight, clock, chosenStep, refusal }: Run
     rolls.map((roll) => roll.process),
   );
   const chosen = plan && chosenStep ? plan.steps.findIndex((step, i) => `${i}-${step.bath}` === chosenStep) : null;
+  const last = tonight.lastTimes[index] ?? null;
   const step = chosen === null ? undefined : plan?.steps[chosen];
   return (
     <Card
@@ -117,6 +119,7 @@ export function RunCard({ index, run, tonight, clock, chosenStep, refusal }: Run
           </Notice>
         ))}
       </div>
+      {last && <LastTimeLine last={last} film={rolls.find((roll) => roll.film !== '')?.film ?? ''} />}
       <ul className="mt-2 flex flex-wrap gap-1.5" aria-label={`Rolls of run ${number(index)}`}>
         {rolls.map((roll) => (
           <RollChip key={roll.id} roll={roll} />

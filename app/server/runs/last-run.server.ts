@@ -1,0 +1,36 @@
+import type { Process } from '../../../core/film/process.ts';
+import type { Nearness } from '../../../core/run/last-time.ts';
+import { sql } from '../database/database.server.ts';
+import { findRun, type Run } from './runs.server.ts';
+
+interface Asked {
+  readonly film: string;
+  readonly process: Process;
+  readonly pushStops: number;
+  readonly kitId: string;
+}
+
+/** Nobody's memory goes further back than this many runs of one film, and no page should. */
+const FAR_ENOUGH = 100;
+
+/** The nearest finished run, newest first within its nearness; repairs are no such runs. */
+export function lastRunOf({ film, process, pushStops, kitId }: Asked): { readonly run: Run; readonly near: Nearness } | null {
+  const ofFilm = sql(
+    `SELECT DISTINCT runs.id, ended_at_ms, json_extract(plan, '$.pushStops') AS push FROM rolls JOIN runs ON runs.id = rolls.run_id
+     WHERE film = ? AND film <> '' AND runs.state = 'finished' AND repairs IS NULL AND json_extract(plan, '$.process') = ?
+     ORDER BY ended_at_ms DESC LIMIT ${FAR_ENOUGH}`,
+  ).all(film, process) as { id: string; push: number }[];
+  const isPush = ({ push }: { readonly push: number }) => Math.abs(push - pushStops) < 0.01;
+  const found = (id: string | undefined, near: Nearness) => {
+    const run = id === undefined ? null : findRun(id);
+    return run && { run, near };
+  };
+  const same = found(ofFilm.find(isPush)?.id, 'film-and-push') ?? found(ofFilm[0]?.id, 'film');
+  if (same) return same;
+  const ofKit = sql(
+    `SELECT id, json_extract(plan, '$.pushStops') AS push FROM runs
+     WHERE state = 'finished' AND repairs IS NULL AND batch_id IN (SELECT id FROM batches WHERE kit_id = ?)
+     ORDER BY ended_at_ms DESC LIMIT ${FAR_ENOUGH}`,
+  ).all(kitId) as { id: string; push: number }[];
+  return found(ofKit.find(isPush)?.id, 'kit-and-push');
+}
