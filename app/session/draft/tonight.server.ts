@@ -15,6 +15,7 @@ import { listBatches, type BatchWithKit } from '../../server/shelf/batches.serve
 import { listTanks, type TankOnShelf } from '../../server/shelf/tanks.server.ts';
 import { DRAFT_FORMAT, readDraftDocument, type Draft } from './draft.ts';
 import { eveningQuestion, rollsTonight } from './evening-question.ts';
+import { withinReach } from './within-reach.ts';
 
 export interface BatchTonight extends BatchWithKit {
   /** What runs that were planned and are not done will do to it. */
@@ -29,6 +30,8 @@ export interface Tonight {
   readonly habits: Habits;
   readonly on: string;
   readonly waiting: readonly Roll[];
+  /** Rolls that wait beyond what any evening could hold. */
+  readonly moreWaiting: number;
   readonly batches: readonly BatchTonight[];
   /** The batches in use tonight, one a process, pushed by the school in use. */
   readonly inUse: readonly BatchTonight[];
@@ -74,12 +77,14 @@ export function eveningSet(draft: Draft, waiting: readonly Roll[], toCome: Reado
   const habits = draft.wear ? { ...usual, wear: draft.wear } : usual;
   const shelf = listBatches();
   const reserved = reservedRolls(waiting, shelf);
+  const within = withinReach(waiting, draft);
   return {
     reserved,
     draft,
     habits,
     on: today(),
-    waiting,
+    waiting: within,
+    moreWaiting: waiting.length - within.length,
     // Runs that wait or go on will have used their share before anything that is planned now.
     batches: shelf
       .map((batch) => ({

@@ -6,7 +6,7 @@ import type { EveningPage as TonightData } from '../evening/evening-page.server.
 
 /** Rolls that wait but are not in a run tonight, each with its reason and the way in. */
 export function RollsTonight({ tonight, goesOn }: { readonly tonight: TonightData; readonly goesOn: boolean }) {
-  const { evening, waiting, draft, canUndo, reserved } = tonight;
+  const { evening, waiting, moreWaiting, draft, canUndo, reserved } = tonight;
   const inRuns = new Set(evening.runs.flatMap((run) => run.rollIds));
   const why = new Map([...evening.leftOut, ...evening.unplaceable].map((left) => [left.id, left.why]));
   const kept = (id: string) => (reserved.rolls[id] === undefined ? undefined : `Kept for ${reserved.rolls[id]}.`);
@@ -61,6 +61,11 @@ export function RollsTonight({ tonight, goesOn }: { readonly tonight: TonightDat
           </li>
         ))}
       </ul>
+      {moreWaiting > 0 && (
+        <p className="py-2">
+          <Link to="/rolls">{moreWaiting} more rolls wait</Link>, beyond what an evening holds: keepers and the oldest come first.
+        </p>
+      )}
       <p className="mt-2 flex flex-wrap gap-x-4 text-sm">
         <Link className="font-semibold underline" to="/rolls/new">
           Add a roll
