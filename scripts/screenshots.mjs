@@ -71,8 +71,21 @@ async function runAt(events) {
   return address;
 }
 
+await picture('leaflet', '/shelf/kits/new', WIDE, async (page) => {
+  const typed = {
+    name: 'Kiln Lane Quick',
+    makes: '1000',
+    rolls: '12',
+    '0.time': '3:25',
+    '0.temp': '38.4',
+    '1.time': '6:10',
+    '1.temp': '36-40',
+  };
+  for (const bottle of ['Developer', 'Bleach-fix', 'Stabiliser'])
+    await page.getByRole('button', { name: `+ ${bottle}`, exact: true }).click();
+  for (const [name, text] of Object.entries(typed)) await page.locator(`[name="${name}"]`).fill(text);
+});
 await picture('session', '/');
-await picture('rolls', '/rolls?state=all');
 await picture('shelf', '/shelf');
 await picture('shelf-phone', '/shelf', PHONE, (page) => page.locator('[data-batch=kiln-lane-4]').scrollIntoViewIfNeeded());
 await picture('bottle', '/shelf/bottles/B7');
