@@ -80,6 +80,7 @@ await picture('leaflet', '/shelf/kits/new', WIDE, async (page) => {
     '0.temp': '38.4',
     '1.time': '6:10',
     '1.temp': '36-40',
+    '2.time': '1:10',
   };
   for (const bottle of ['Developer', 'Bleach-fix', 'Stabiliser'])
     await page.getByRole('button', { name: `+ ${bottle}`, exact: true }).click();

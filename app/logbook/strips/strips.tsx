@@ -4,6 +4,7 @@ import { filmOf, PROCESSES } from '../../../core/film/process.ts';
 import { MEASURE_WORDS } from '../../../core/inspection/signal-words.ts';
 import { figureOf, MEASURES, type MeasureName } from '../../../core/inspection/strips/strip-measure.ts';
 import { stripChart } from '../../run/judging/strip-chart.server.ts';
+import { whatStripsSay } from '../../run/judging/strips-answer.server.ts';
 import { shownInstant } from '../../server/database/clock.server.ts';
 import { knownScanners, measuresInOrder } from '../../server/runs/measures.server.ts';
 import { kitsOfBatches } from '../../server/shelf/batches.server.ts';
@@ -15,6 +16,7 @@ import { RunsChart } from '../list/runs-chart.tsx';
 import { LogbookNav } from '../logbook-nav.tsx';
 import { BatchChoice } from '../runs/batch-choice.tsx';
 import type { Route } from './+types/strips.ts';
+import { AnswerCard } from './answer-card.tsx';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Strips · Steady Reel' }];
 
@@ -40,6 +42,7 @@ export function loader({ request }: Route.LoaderArgs) {
     batch,
     measure,
     chart: { centre: chart.centre, low: chart.low, high: chart.high, signals: chart.signals, signal: chart.signal },
+    say: scanner === '' ? null : whatStripsSay({ scanner, process }),
     goodOnes: chart.points.filter(({ good }) => good).length,
     points: chart.points.map((point) => ({
       id: point.id,
@@ -57,7 +60,7 @@ export function loader({ request }: Route.LoaderArgs) {
 const RULE_WORDS = { outside: 'outside the limits', 'one-side': 'eight on one side', trend: 'six in one direction' } as const;
 
 export default function Strips({ loaderData }: Route.ComponentProps) {
-  const { points, chart, measure, scanners, scanner, processes, process, batches, batch, goodOnes } = loaderData;
+  const { points, chart, measure, scanners, scanner, processes, process, batches, batch, goodOnes, say } = loaderData;
   const named = MEASURE_WORDS[filmOf(process)];
   const words = named[measure];
   const charted = useMemo(() => {
@@ -77,6 +80,7 @@ export default function Strips({ loaderData }: Route.ComponentProps) {
         </Empty>
       ) : (
         <>
+          {say && <AnswerCard say={say} />}
           <Card className="mb-4">
             <Form
               method="get"
