@@ -10,7 +10,7 @@ export interface RunWater {
   readonly tankMl: number;
 }
 
-export interface WaterAt {
+interface WaterAt {
   readonly tempC: number;
   readonly ml: number;
   /** From the two taps; null where they cannot make it. */

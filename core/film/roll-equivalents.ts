@@ -1,7 +1,7 @@
 import { formatById, type FormatId } from './format.ts';
 
 /** A format that has a name here, or any other by the area its owner measured. */
-export type FilmFormat = FormatId | { readonly areaCm2: number };
+type FilmFormat = FormatId | { readonly areaCm2: number };
 
 export interface FilmCount {
   readonly format: FilmFormat;

@@ -69,7 +69,7 @@ export interface PlanQuestion {
 }
 
 /** Where the tank's temperature goes during a step, as planned. */
-export interface InTank {
+interface InTank {
   readonly startsC: number;
   readonly endsC: number;
   readonly meanC: number;

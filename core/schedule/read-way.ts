@@ -4,8 +4,6 @@ import { saidShapes } from '../kit/kit-schema.ts';
 import { BARE_STEPS } from '../kit/kind.ts';
 import type { WayStep } from './way.ts';
 
-export const WAY_FORMAT = 'steady-reel/way@1';
-
 const id = () => string().min(1).max(120);
 
 /** A step of a way as it is kept: one that is changed, or water that is set in. */
