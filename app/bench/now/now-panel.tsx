@@ -96,12 +96,22 @@ function Running({ plan, state, now, nowMs, act, bottles, explains }: NowProps) 
   const over = leftS < 0 || (leftS === 0 && nowMs > running.endsAtMs);
   const pourLeftS = Math.ceil((running.pourOutAtMs - nowMs) / 1000);
   const inside = plan.pourOut === 'inside' && plan.tank.drainS > 0;
+  // It ends by what is seen, not by a clock: it counts up and waits.
+  const untilClear = step.manner?.manner === 'until-clear';
   return (
     <>
       <h2 className="text-[1.7rem] font-bold sm:text-3xl">{step.name}</h2>
       {explains && <WhatItDoes kind={step.kind} before={before?.kind} className="max-sm:hidden" />}
-      <Digits seconds={over ? Math.floor((nowMs - running.endsAtMs) / 1000) : leftS} over={over} label={over ? 'over by' : 'left'} />
-      {over ? (
+      {untilClear ? (
+        <Digits seconds={Math.max(0, Math.floor((nowMs - running.startMs) / 1000))} over={false} label="since the pour" />
+      ) : (
+        <Digits seconds={over ? Math.floor((nowMs - running.endsAtMs) / 1000) : leftS} over={over} label={over ? 'over by' : 'left'} />
+      )}
+      {untilClear ? (
+        <p className="mt-2 text-xl font-semibold text-aqua">
+          Fresh water, shake, pour out, until it runs clear: about <span className="figure">{showDuration(step.seconds)}</span>. Then press.
+        </p>
+      ) : over ? (
         <p className="mt-2 text-xl font-semibold text-straw" role="alert">
           {overrunMeaning(step.kind)}
         </p>
