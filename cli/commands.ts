@@ -1,5 +1,6 @@
 import { answered, refused, type Answer, type Fault } from '../core/answer.ts';
 import type { Process } from '../core/film/process.ts';
+import type { FilmCount } from '../core/film/roll-equivalents.ts';
 import type { TimedReading } from '../core/heat/bath/cooling.ts';
 import { warmUp, type BottleInBath } from '../core/heat/bath/water-bath.ts';
 import { developmentRate, doseUntil } from '../core/heat/dose.ts';
@@ -189,7 +190,8 @@ function refresh(request: unknown): Answer<unknown> {
 }
 
 interface PackRequest {
-  readonly rolls: readonly (Pick<RollToPack, 'id' | 'format' | 'process'> & Partial<RollToPack>)[];
+  readonly rolls: readonly (Pick<RollToPack, 'id' | 'process'> &
+    Partial<Omit<RollToPack, 'format'>> & { readonly format: FilmCount['format'] })[];
   readonly tanks: readonly { readonly id: string; readonly holds: Holds; readonly volumeMl?: number }[];
   readonly batches?: readonly BatchToUse[];
 }
@@ -199,15 +201,22 @@ function pack(request: unknown): Answer<unknown> {
   if (faults.length > 0) return refused(...faults);
   const repeated = [...repeatedIds(value.rolls, '$.rolls'), ...repeatedIds(value.tanks, '$.tanks')];
   if (repeated.length > 0) return refused(...repeated);
+  // Film that is known by its area alone has no place of its own in a tank.
+  const placed = value.rolls.flatMap(({ format, ...roll }): RollToPack[] =>
+    typeof format === 'string' ? [{ pushStops: 0, treatment: 'normal', keeper: false, count: 1, ...roll, format }] : [],
+  );
+  const byArea = value.rolls
+    .filter(({ format }) => typeof format !== 'string')
+    .map(({ id }) => ({ id, why: 'A format that is given by its area has no place in a tank; name the reel or holder that takes it.' }));
   const packing = packRolls(
-    value.rolls.map((roll) => ({ pushStops: 0, treatment: 'normal', keeper: false, count: 1, ...roll })),
+    placed,
     value.tanks.map((tank) => ({ volumeMl: 0, ...tank })),
     value.batches ?? null,
   );
   return answered({
     runs: packing.runs.map(({ tank, rolls, process, pushStops, treatment }) => ({ tank, rolls, process, pushStops, treatment })),
     leftOut: packing.leftOut,
-    unplaceable: packing.unplaceable,
+    unplaceable: [...packing.unplaceable, ...byArea],
   });
 }
 

@@ -238,7 +238,7 @@ export const packRequest = request({
   rolls: array(
     closed({
       id: id().required(),
-      format: string().oneOf(FORMAT_IDS).required(),
+      format,
       process: string().oneOf(PROCESSES).required(),
       pushStops: stops(),
       treatment: string().oneOf(TREATMENTS),

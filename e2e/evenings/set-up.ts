@@ -74,12 +74,12 @@ export async function tank(
   await page.waitForURL(/\/shelf$/);
 }
 
-export async function roll(page: Page, name: string, more: { readonly process?: string } = {}): Promise<void> {
+export async function roll(page: Page, name: string, more: { readonly process?: string; readonly exposedAt?: string } = {}): Promise<void> {
   await open(page, '/rolls/new');
   await page.getByLabel('Name').fill(name);
   if (more.process) await page.getByLabel('Process').selectOption(more.process);
   await page.getByLabel('Box speed').fill('200');
-  await page.getByLabel('Exposed at').fill('200');
+  await page.getByLabel('Exposed at').fill(more.exposedAt ?? '200');
   await page.getByRole('button', { name: 'Add it', exact: true }).click();
   await page.waitForURL(/\/rolls(?!\/new)/);
 }

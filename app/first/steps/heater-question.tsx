@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { heaterEnough } from '../../../core/heat/bath/heater-enough.ts';
 import { showMinutes } from '../../../core/units/duration.ts';
-import { showTemperature } from '../../../core/units/temperature.ts';
+import { celsiusTyped, fieldOfTemperature, showTemperature } from '../../../core/units/temperature.ts';
 import { Card } from '../../ui/card.tsx';
 import { INPUT_SHAPE } from '../../ui/forms/fields.tsx';
 import { useUnits } from '../../ui/forms/units.ts';
@@ -9,15 +9,16 @@ import { useUnits } from '../../ui/forms/units.ts';
 /** A colour developer stands here, more or less; what it is exactly the leaflet says. */
 const WANTED_C = 38;
 const TAP_C = 30;
+const ROOM_C = 20;
 
 /** Is this heater enough for that much water? Asked before anything is bought (domain.md 8, 13). */
 export function HeaterQuestion() {
   const { temperature } = useUnits();
-  const [asked, setAsked] = useState({ litres: '12', heaterW: '300', roomC: '20', lidded: false });
-  const [litres, heaterW, roomC] = [Number(asked.litres), Number(asked.heaterW), Number(asked.roomC)];
+  const [asked, setAsked] = useState({ litres: '12', heaterW: '300', room: fieldOfTemperature(ROOM_C, temperature), lidded: false });
+  const [litres, heaterW, roomC] = [Number(asked.litres), Number(asked.heaterW), celsiusTyped(Number(asked.room), temperature)];
   const asks = litres > 0 && litres <= 200 && heaterW >= 0 && heaterW <= 6000 && roomC >= 0 && roomC <= 45;
   const answer = asks ? heaterEnough({ litres, heaterW, roomC, lidded: asked.lidded, startC: TAP_C, setC: WANTED_C }) : null;
-  const field = (name: 'litres' | 'heaterW' | 'roomC', label: string) => (
+  const field = (name: 'litres' | 'heaterW' | 'room', label: string) => (
     <label key={name}>
       <span className="text-sm">{label}</span>
       <input
@@ -37,7 +38,7 @@ export function HeaterQuestion() {
       <div className="mt-1 grid grid-cols-3 gap-3">
         {field('litres', 'Water, litres')}
         {field('heaterW', 'Heater, watts')}
-        {field('roomC', 'Room, °C')}
+        {field('room', `Room, °${temperature}`)}
       </div>
       <label className="flex min-h-11 items-center gap-2">
         <input
