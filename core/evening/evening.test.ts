@@ -12,6 +12,7 @@ import {
   type EveningTank,
 } from './evening.ts';
 import { loadedTank } from '../packing/load.ts';
+import { atPush } from '../timing/own-margin.ts';
 import { eveningClock } from './session-clock.ts';
 import { clockTime, wantedTime } from './wanted-time.ts';
 
@@ -212,4 +213,26 @@ test('with one reel alone a tank for two takes less: of the bottles, and of thei
   expect(loadedTank(two, [{ format: '135-36', count: 1 }]).volumeMl).toBe(310);
   expect(loadedTank(two, [{ format: '120', count: 1 }]).volumeMl).toBe(520);
   expect(loadedTank(two, [{ format: { areaCm2: 100 }, count: 1 }]).volumeMl).toBe(520);
+});
+
+test('a margin for one push touches no roll at box speed, and comes on top of nothing of the kit’s', () => {
+  const own = (amount: number) => ({ developer: { by: 'seconds' as const, amount, reason: 'thin' } });
+  const rolls = [roll('box'), roll('pushed', { pushStops: 2 })];
+  const asked = (margins: EveningQuestion['own']) =>
+    planEvening(ask({ rolls, batches: [batch('b')], tanks: [tank], ...(margins ? { own: margins } : {}) })).runs.map((run) => {
+      const developer = run.plan.ok ? run.plan.value.steps.find(({ critical }) => critical) : undefined;
+      return [run.pushStops, developer?.working.find(({ what }) => what === 'own')?.seconds ?? 0];
+    });
+  expect(asked(undefined)).toEqual([
+    [0, 0],
+    [2, 0],
+  ]);
+  expect(asked({ [atPush('b', 2)]: own(20) })).toEqual([
+    [0, 0],
+    [2, 20],
+  ]);
+  expect(asked({ b: own(5), [atPush('b', 2)]: own(20), [atPush('b', 1)]: own(99) })).toEqual([
+    [0, 5],
+    [2, 20],
+  ]);
 });

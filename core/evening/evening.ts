@@ -18,7 +18,7 @@ import { bottlesInTheWay, bottleWarnings, pouredBaths, type BottleForRun } from 
 import type { Habits } from '../schedule/habits.ts';
 import { planRun, type BatchState, type BottleState, type Plan } from '../schedule/plan.ts';
 import type { WaysOfKit } from '../schedule/read-way.ts';
-import type { OwnMargin } from '../timing/own-margin.ts';
+import { atPush, type OwnMargin } from '../timing/own-margin.ts';
 
 export interface EveningRoll {
   readonly id: string;
@@ -79,7 +79,7 @@ export interface EveningQuestion {
   readonly temperaturesC: Readonly<Record<string, Readonly<Record<string, number>>>>;
   /** What the house knows of heat; null leaves it out of the reckoning. Each tank brings its own figures. */
   readonly heat?: HouseHeat | null;
-  /** A person's own margins: by batch, then by bath. */
+  /** A person's own margins: by batch, or by batch at one push, then by bath. */
   readonly own?: Readonly<Record<string, Readonly<Record<string, OwnMargin>>>>;
   /** A person's own ways: by batch, then by treatment (domain.md 9.1). */
   readonly ways?: Readonly<Record<string, WaysOfKit>>;
@@ -230,7 +230,7 @@ function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuesti
       temperaturesC: question.temperaturesC[batch.id] ?? {},
       habits: question.habits,
       heat: question.heat ? tankHeatSetting(tank, question.heat) : null,
-      own: question.own?.[batch.id] ?? {},
+      own: { ...question.own?.[batch.id], ...(first.pushStops === 0 ? {} : question.own?.[atPush(batch.id, first.pushStops)]) },
       way: question.ways?.[batch.id]?.[first.treatment] ?? [],
       wayFollows: true,
     });

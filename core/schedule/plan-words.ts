@@ -6,6 +6,7 @@ import { isDeveloper } from '../kit/kind.ts';
 import { sequenceWord } from '../kit/kit.ts';
 import { counted } from '../units/counted.ts';
 import { dayAndYear } from '../units/day.ts';
+import { showDuration } from '../units/duration.ts';
 import { asMessage, sentence } from '../units/sentence.ts';
 import type { Advice, PlannedStep, PlanQuestion } from './plan.ts';
 import type { DraftStep } from './sequence.ts';
@@ -73,7 +74,12 @@ export function runWarnings(
   return warnings;
 }
 
-export function adviceFor({ kit, treatment, pushStops, batch }: PlanQuestion, drafts: readonly DraftStep[]): Advice[] {
+export function adviceFor(
+  { kit, treatment, pushStops, batch }: PlanQuestion,
+  drafts: readonly DraftStep[],
+  /** What the developer would take by the rule of thumb, where the kit is silent about pushing. */
+  thumbS: number | null,
+): Advice[] {
   const advice: Advice[] = [];
   const say = (message: string) => advice.push({ message });
   if (treatment !== 'normal') say(TREATMENT_ADVICE[treatment].does);
@@ -92,7 +98,12 @@ export function adviceFor({ kit, treatment, pushStops, batch }: PlanQuestion, dr
       ...(developer ? { step: developer.id } : {}),
     });
   if (pushStops !== 0 && !kit.baths.some((bath) => bath.push)) {
-    say('This kit’s leaflet says nothing about pushing, so no time changes. Copy the kit and add its push rule to have one.');
+    const then =
+      thumbS === null ? '' : ` By rule of thumb the ${developer?.name.toLowerCase() ?? 'developer'} would take ${showDuration(thumbS)}.`;
+    advice.push({
+      message: `This kit’s leaflet says nothing about pushing, so no time changes.${then}`,
+      ...(thumbS === null ? {} : { offers: 'rule-of-thumb' as const }),
+    });
   }
   return advice;
 }

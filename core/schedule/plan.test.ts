@@ -412,3 +412,14 @@ test('a step that neither leaflet nor person timed is nobody’s habit; one that
   });
   expect([says({})['developer'], says({})['bleach-fix']]).not.toContain(usual);
 });
+
+test('a pushed roll whose kit is silent about pushing is offered the rule of thumb, with the time it gives', () => {
+  const silent = houseKit({}, {});
+  const kit = { ...silent, baths: silent.baths.map(({ push: _, ...bath }) => bath) };
+  const plan = planned({ kit, pushStops: 2, batch: { volumeMl: 1000, rollsDone: 0 } });
+  const offered = plan.advice.find(({ offers }) => offers === 'rule-of-thumb');
+  // The second roll's wear: 200 s × 1.018 × 1.3² = 344 s.
+  expect(offered?.message).toContain('By rule of thumb the developer would take 5:44.');
+  expect(planned({ kit, pushStops: 0 }).advice.some(({ offers }) => offers)).toBe(false);
+  expect(planned({ pushStops: 1 }).advice.some(({ offers }) => offers)).toBe(false);
+});

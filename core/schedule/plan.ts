@@ -11,6 +11,7 @@ import { orderFaults } from '../kit/sequence-order.ts';
 import { printedOnce, ratePoints } from '../timing/one-temperature.ts';
 import { ownLabel, ownSeconds, type OwnMargin } from '../timing/own-margin.ts';
 import { rollNumber } from '../timing/roll-number.ts';
+import { pushedByRuleOfThumb } from '../timing/rule-of-thumb.ts';
 import { shortDeveloper, type StepTime, type WorkingLine } from '../timing/step-time.ts';
 import { asLabel, sentence, type Spoken } from '../units/sentence.ts';
 import { stepCues, type Cue } from './cues.ts';
@@ -143,6 +144,8 @@ export interface Advice extends Spoken {
   readonly message: string;
   /** The step it is about, said again when it comes; absent, the whole run. */
   readonly step?: string;
+  /** What a press would do about it. */
+  readonly offers?: 'rule-of-thumb';
 }
 
 /**
@@ -232,7 +235,7 @@ export function planRun(question: PlanQuestion): Answer<Plan> {
       ...afterFinal(steps),
     ],
     advice: [
-      ...adviceFor(question, drafts),
+      ...adviceFor(question, drafts, secondsByRuleOfThumb(question)),
       ...warmerAround(question.heat?.stands === 'air' ? (inTheTank?.value ?? null) : null, steps),
       ...evenness(kit.process, steps),
       ...lost.map((id) => ({ message: `Your way names “${id}”, which is not in this kit’s sequence any more: that part of it waits.` })),
@@ -242,6 +245,13 @@ export function planRun(question: PlanQuestion): Answer<Plan> {
     heat: inTheTank ? { surroundings: inTheTank.value.surroundings, bathC: inTheTank.value.bathC } : null,
     noHeater,
   });
+}
+
+/** What the developer would take if a kit that is silent about pushing were pushed by the rule of thumb; null for all others. */
+function secondsByRuleOfThumb(question: PlanQuestion): number | null {
+  if (question.pushStops === 0 || question.kit.baths.some((bath) => bath.push)) return null;
+  const pushed = planRun({ ...question, kit: pushedByRuleOfThumb(question.kit) });
+  return pushed.ok ? (pushed.value.steps.find((step) => isDeveloper(step.kind))?.seconds ?? null) : null;
 }
 
 interface Arranged extends TonightsTemperatures {

@@ -48,6 +48,11 @@ export function ownLabel({ by, amount, reason }: OwnMargin): string {
   return `Your own margin${how}${reason === '' ? '' : `: ${reason}`}`;
 }
 
+/** Under what a margin is kept that holds for one push alone: a box-speed roll knows nothing of it (domain.md 9). */
+export function atPush(id: string, stops: number): string {
+  return `${id}@${Math.round(stops * 100) / 100}`;
+}
+
 export function sameMargin(a: OwnMargin | null, b: OwnMargin | null): boolean {
   return a === b || (a !== null && b !== null && a.by === b.by && a.amount === b.amount && a.reason === b.reason);
 }

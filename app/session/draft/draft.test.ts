@@ -52,6 +52,14 @@ test('a margin of nought is no margin; schools of wear and push stand apart; bac
   // It belongs to the kit: the next batch of it has it too, and another kit's has not.
   expect(marginsOn(after(EMPTY_DRAFT, margin(5)), { id: 'mixed later', kit: { id: 'kiln' } })).toEqual({ developer: own(5) });
   expect(marginsOn(after(EMPTY_DRAFT, margin(5)), { id: 'tern', kit: { id: 'saltmarsh' } })).toEqual({});
+  // For one push it stands beside what holds for all of them, and goes by itself.
+  const pushed = after(EMPTY_DRAFT, margin(5), { ...margin(20), push: 2 } as DraftChange);
+  expect([marginsOn(pushed, batch), marginsOn(pushed, batch, 1), marginsOn(pushed, batch, 2)]).toEqual([
+    { developer: own(5) },
+    { developer: own(5) },
+    { developer: own(20) },
+  ]);
+  expect(marginsOn(after(pushed, { ...margin(0), push: 2 } as DraftChange), batch, 2)).toEqual({ developer: own(5) });
   // One that was stored before margins had reasons still holds, and nought takes it off as well.
   const old = readDraftDocument({ ownS: { lane: { developer: 20 } } });
   expect(marginsOn(old, batch)).toEqual({ developer: { by: 'seconds', amount: 20, reason: '' } });

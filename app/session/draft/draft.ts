@@ -10,7 +10,7 @@ import type { Habits } from '../../../core/schedule/habits.ts';
 import { habitShapes, readHabits } from '../../../core/schedule/read-habits.ts';
 import { readWays, type WaysOfKit } from '../../../core/schedule/read-way.ts';
 import { freshStepId, isSetIn, putBack, withSaid, type WayStep } from '../../../core/schedule/way.ts';
-import type { OwnMargin } from '../../../core/timing/own-margin.ts';
+import { atPush, type OwnMargin } from '../../../core/timing/own-margin.ts';
 import type { WearSchool } from '../../../core/timing/roll-number.ts';
 import type { PushSchool } from '../../../core/timing/rule-of-thumb.ts';
 
@@ -48,8 +48,9 @@ export type OwnMargins = Readonly<Record<string, Readonly<Record<string, OwnMarg
 export function marginsOn(
   { own }: Pick<Draft, 'own'>,
   batch: { readonly id: string; readonly kit: { readonly id: string } },
+  pushStops = 0,
 ): OwnMargins[string] {
-  return { ...own[batch.id], ...own[batch.kit.id] };
+  return { ...own[batch.id], ...own[batch.kit.id], ...(pushStops === 0 ? {} : own[atPush(batch.kit.id, pushStops)]) };
 }
 
 export const EMPTY_DRAFT: Draft = {
@@ -163,7 +164,7 @@ const shapes = {
     runs: arranged(),
   }),
   'run-tank': object({ run: number().integer().min(0).required(), tankId: id(), runs: arranged() }),
-  margin: object({ batchId: id(), kitId: id(), bath: id(), own: ownShape().required() }),
+  margin: object({ batchId: id(), kitId: id(), bath: id(), own: ownShape().required(), push: number().min(-5).max(5) }),
   way: object({
     kitId: id(),
     treatment: ofTreatment(),
@@ -247,8 +248,11 @@ export function withChange(draft: Draft, change: DraftChange, usual: Habits = {}
     case 'margin': {
       const without = (margins: OwnMargins[string] = {}) =>
         Object.fromEntries(Object.entries(margins).filter(([bath]) => bath !== change.bath));
-      const ofKit = { ...without(draft.own[change.kitId]), ...(change.own.amount === 0 ? {} : { [change.bath]: change.own }) };
-      return { ...draft, own: { ...draft.own, [change.batchId]: without(draft.own[change.batchId]), [change.kitId]: ofKit } };
+      const key = change.push ? atPush(change.kitId, change.push) : change.kitId;
+      const ofKit = { ...without(draft.own[key]), ...(change.own.amount === 0 ? {} : { [change.bath]: change.own }) };
+      // What was once set for this batch alone is answered by what is set now, but for a push, which is beside it.
+      const ofBatch = change.push ? draft.own[change.batchId] : without(draft.own[change.batchId]);
+      return { ...draft, own: { ...draft.own, ...(ofBatch ? { [change.batchId]: ofBatch } : {}), [key]: ofKit } };
     }
     case 'way': {
       // Only what is said of a step; a form posts more than that.

@@ -25,7 +25,12 @@ export function eveningQuestion({ waiting, draft, habits, inUse, tanks, on, heat
     habits,
     temperaturesC: draft.temperaturesC,
     heat: heat ?? null,
-    own: Object.fromEntries(inUse.map((batch) => [batch.id, marginsOn(draft, batch)])),
+    own: Object.fromEntries(
+      inUse.flatMap((batch) => {
+        const atAPush = Object.keys(draft.own).filter((key) => key.startsWith(`${batch.kit.id}@`));
+        return [[batch.id, marginsOn(draft, batch)], ...atAPush.map((key) => [batch.id + key.slice(batch.kit.id.length), draft.own[key]])];
+      }),
+    ),
     ways: Object.fromEntries(inUse.map((batch) => [batch.id, draft.ways[batch.kit.id] ?? {}])),
     arrangement: draft.arrangement && stillWaiting(draft, rolls),
   };

@@ -5,6 +5,7 @@ import { RULE_OF_WARNING } from '../../../core/beginner/rules.ts';
 import type { ArrangedRun, EveningRun } from '../../../core/evening/evening.ts';
 import type { Process } from '../../../core/film/process.ts';
 import { suitsFilm, TREATMENT_ADVICE, TREATMENTS, type Treatment } from '../../../core/film/treatment.ts';
+import { atPush } from '../../../core/timing/own-margin.ts';
 import { showDuration, showMinutes } from '../../../core/units/duration.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
 import { Card } from '../../ui/card.tsx';
@@ -93,6 +94,7 @@ export function RunCard({ index, run, tonight, clock, chosenStep, refusal }: Run
           kitId={batch.kit.id}
           step={step}
           way={tonight.draft.ways[batch.kit.id]?.[run.treatment] ?? []}
+          atPushOwn={tonight.draft.own[atPush(batch.kit.id, run.pushStops)]?.[step.bath] ?? null}
           refusal={refusal}
         />
       )}
@@ -116,6 +118,15 @@ export function RunCard({ index, run, tonight, clock, chosenStep, refusal }: Run
         {plan?.advice.map((advice) => (
           <Notice key={advice.message} tone="plain">
             {text(advice)}
+            {advice.offers === 'rule-of-thumb' && (
+              <TonightForm className="inline">
+                {' '}
+                <input type="hidden" name="school" value="rule-of-thumb" />
+                <button name="intent" value="school" className="font-semibold underline">
+                  Push by the rule of thumb tonight
+                </button>
+              </TonightForm>
+            )}
           </Notice>
         ))}
       </div>

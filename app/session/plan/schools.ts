@@ -49,7 +49,7 @@ export function compareSchools(
       on: tonight.on,
       tank,
       heat: tonight.heat ? tankHeatSetting(tank, heat ?? tonight.heat) : null,
-      own: marginsOn(tonight.draft, batch),
+      own: marginsOn(tonight.draft, batch, run.pushStops),
       way: tonight.draft.ways[batch.kit.id]?.[run.treatment] ?? [],
       wayFollows: true,
       rolls,

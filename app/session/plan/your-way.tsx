@@ -1,9 +1,10 @@
 import { Link } from 'react-router';
 import type { EveningRun } from '../../../core/evening/evening.ts';
-import { isWater } from '../../../core/kit/kind.ts';
+import { isDeveloper, isWater } from '../../../core/kit/kind.ts';
 import { MANNERS, MOVEMENTS, type Manner, type MannerKind, type Movement } from '../../../core/kit/manner.ts';
 import type { PlannedStep } from '../../../core/schedule/plan.ts';
 import { isSetIn, type WayStep } from '../../../core/schedule/way.ts';
+import { showOwnMargin, type OwnMargin } from '../../../core/timing/own-margin.ts';
 import { showDuration } from '../../../core/units/duration.ts';
 import { fieldOfTemperature, showTemperature } from '../../../core/units/temperature.ts';
 import { Button } from '../../ui/button.tsx';
@@ -36,11 +37,13 @@ interface YourWayProps {
   readonly kitId: string;
   readonly step: PlannedStep;
   readonly way: readonly WayStep[];
+  /** The person’s own margin on this bath at this run’s push alone. */
+  readonly atPushOwn: OwnMargin | null;
   readonly refusal: TypedRefusal | null;
 }
 
 /** One step as this person does it: its time, temperature, water and movement; what is set in after it; what was left out (domain.md 9.1). */
-export function YourWay({ run, kitId, step, way, refusal }: YourWayProps) {
+export function YourWay({ run, kitId, step, way, atPushOwn, refusal }: YourWayProps) {
   const { temperature } = useUnits();
   const refused = refusal?.field === `way ${step.id}` ? refusal : null;
   const own = way.find((each) => each.id === step.id);
@@ -109,6 +112,7 @@ export function YourWay({ run, kitId, step, way, refusal }: YourWayProps) {
           </Button>
         </div>
       </TonightForm>
+      {isDeveloper(step.kind) && run.pushStops !== 0 && <AtThisPush {...{ run, kitId, step, atPushOwn }} />}
       <TonightForm className="mt-2.5 flex flex-wrap items-center gap-2 border-t border-line pt-2.5">
         <OfWay intent="way-set-in" {...{ run, kitId }} />
         <input type="hidden" name="after" value={step.id} />
@@ -121,6 +125,43 @@ export function YourWay({ run, kitId, step, way, refusal }: YourWayProps) {
       </TonightForm>
       <Owned {...{ run, kitId, way }} />
     </section>
+  );
+}
+
+/** By conviction, for one push alone: a box-speed roll of the same evening knows nothing of it (domain.md 9, own margin). */
+function AtThisPush({ run, kitId, step, atPushOwn }: Pick<YourWayProps, 'run' | 'kitId' | 'step' | 'atPushOwn'>) {
+  return (
+    <TonightForm
+      key={JSON.stringify(atPushOwn)}
+      className="mt-2.5 grid grid-cols-[8rem_1fr_auto] items-end gap-2 border-t border-line pt-2.5"
+    >
+      <input type="hidden" name="intent" value="margin" />
+      <input type="hidden" name="batchId" value={run.batchId} />
+      <input type="hidden" name="kitId" value={kitId} />
+      <input type="hidden" name="bath" value={step.bath} />
+      <input type="hidden" name="push" value={run.pushStops} />
+      <label>
+        <span className="text-sm">At this push alone</span>
+        <input
+          name="amount"
+          defaultValue={atPushOwn ? showOwnMargin(atPushOwn) : ''}
+          placeholder="+0:20"
+          autoComplete="off"
+          className={`${INPUT_SHAPE} block w-full font-mono`}
+        />
+      </label>
+      <label>
+        <span className="text-sm">because</span>
+        <input
+          name="reason"
+          defaultValue={atPushOwn?.reason ?? ''}
+          maxLength={200}
+          autoComplete="off"
+          className={`${INPUT_SHAPE} block w-full`}
+        />
+      </label>
+      <Button>Keep</Button>
+    </TonightForm>
   );
 }
 
