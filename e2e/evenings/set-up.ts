@@ -63,11 +63,12 @@ export async function mixed(page: Page, name: string, more: { readonly rollsDone
 export async function tank(
   page: Page,
   name: string,
-  { ml, made = 'plastic', by }: { readonly ml: string; readonly made?: string; readonly by?: string },
+  { ml, oneMl, made = 'plastic', by }: { readonly ml: string; readonly oneMl?: string; readonly made?: string; readonly by?: string },
 ): Promise<void> {
   await open(page, '/shelf/tanks/new');
   await page.getByLabel('Name').fill(name);
   await page.getByLabel('Solution it needs').fill(ml);
+  if (oneMl) await page.getByLabel('With one reel alone').fill(oneMl);
   await page.getByLabel('Made of').selectOption(made);
   if (by) await page.getByLabel('Agitated by').selectOption(by);
   await page.getByRole('button', { name: 'Add this tank' }).click();

@@ -1,6 +1,6 @@
 import { useDroppable } from '@dnd-kit/core';
 import { Link } from 'react-router';
-import type { Fault } from '../../../core/answer.ts';
+import type { Fault, Warning } from '../../../core/answer.ts';
 import { RULE_OF_WARNING } from '../../../core/beginner/rules.ts';
 import type { ArrangedRun, EveningRun } from '../../../core/evening/evening.ts';
 import type { Process } from '../../../core/film/process.ts';
@@ -24,6 +24,9 @@ import { useRunNumber } from './run-number.ts';
 import { runTitle } from './run-title.ts';
 import { TankTrace } from './tank-trace.tsx';
 import { YourWay } from './your-way.tsx';
+
+/** What somebody chose to do is said where they chose it, once; it is no alarm afterwards (domain.md 9.1). */
+const isNotOnesOwn = ({ code }: Warning) => code !== 'after-final';
 
 interface RunCardProps {
   readonly index: number;
@@ -109,7 +112,7 @@ export function RunCard({ index, run, tonight, clock, chosenStep, refusal }: Run
               {text(error)} <Nearest run={run} fault={error} />
             </Notice>
           ))}
-        {plan?.warnings.map((warning) => (
+        {plan?.warnings.filter(isNotOnesOwn).map((warning) => (
           <Notice key={warning.code + String(warning.bath)}>
             {text(warning)} <Why rule={RULE_OF_WARNING[warning.code]} />
             <Remedies code={warning.code} habits={tonight.habits} />

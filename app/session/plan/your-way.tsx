@@ -201,6 +201,7 @@ function Water({ manner }: { readonly manner: Manner | null }) {
 function Owned({ run, kitId, way }: Pick<YourWayProps, 'run' | 'kitId' | 'way'>) {
   const { temperature } = useUnits();
   if (way.length === 0) return null;
+  const costs = run.plan.ok ? run.plan.value.warnings.filter(({ code }) => code === 'after-final') : [];
   const names = new Map((run.plan.ok ? run.plan.value.steps : []).map((step) => [step.id, step.name]));
   return (
     <div className="mt-2.5 border-t border-line pt-2.5">
@@ -231,6 +232,11 @@ function Owned({ run, kitId, way }: Pick<YourWayProps, 'run' | 'kitId' | 'way'>)
           </li>
         ))}
       </ul>
+      {costs.map(({ message }) => (
+        <p key={message} className="text-sm text-quiet">
+          What that costs: {message}
+        </p>
+      ))}
     </div>
   );
 }
