@@ -368,18 +368,21 @@ function isPrintedOnce({ bath, habitS }: DraftStep, kit: Kit): boolean {
 
 /** What the tank and a person's own conviction add, each in a line of its own behind the others (scripting.md, plan). */
 function withTankAndOwn(step: PlannedTime, inTank: TankThroughTheRun['steps'][number] | null, waits: boolean, once: boolean): TimedStep {
-  const { draft, time, own } = step;
+  const { draft, id, time, temperatureC, own } = step;
   const byDoseS = inTank?.seconds ?? time.seconds;
   const ownS = ownSeconds(own, byDoseS);
   const seconds = byDoseS + ownS;
+  const more: WorkingLine[] = [];
+  if (inTank && ((waits && draft.bath?.critical) || inTank.capped)) more.push(tankLine(byDoseS - time.seconds, inTank, once));
+  if (own !== null) more.push({ what: 'own', seconds: ownS, label: ownLabel(own) });
   return {
-    ...step,
+    draft,
+    id,
+    time,
+    temperatureC,
+    own,
     seconds,
-    working: [
-      ...time.working,
-      ...(inTank && ((waits && draft.bath?.critical) || inTank.capped) ? [tankLine(byDoseS - time.seconds, inTank, once)] : []),
-      ...(own === null ? [] : [{ what: 'own' as const, seconds: ownS, label: ownLabel(own) }]),
-    ],
+    working: more.length === 0 ? time.working : [...time.working, ...more],
     warnings: seconds === time.seconds ? time.warnings : shortDeveloper(draft.bath, seconds, time.warnings),
     poursForDose: inTank?.solved ?? false,
     pourC: inTank ? round4(inTank.pourC) : null,
@@ -433,10 +436,13 @@ function assembled(timed: readonly TimedStep[], startsS: readonly number[], ques
       lightSafeAtEnd: lastFixing !== -1 && i >= lastFixing,
       opensTank: i === lastFixing,
       wipeAfter: treatment === 'cine-in-c41' && i === wipes,
+      cues: [] as readonly Cue[],
     };
   });
   const setting = { tank, pourOut: habits.pourOut ?? ('inside' as const), drying: habits.drying };
-  return bare.map((step, i) => ({ ...step, cues: stepCues(step, bare[i + 1] ?? null, setting) }));
+  // What comes next decides a step’s cues, so they come last; a plan is asked for hundreds of times, and is not copied for it.
+  bare.forEach((step, i) => (step.cues = stepCues(step, bare[i + 1] ?? null, setting)));
+  return bare;
 }
 
 function agitationOf(draft: DraftStep, habits: Habits, kit: Kit): Agitation | null {
