@@ -107,6 +107,12 @@ const ask =
       habits: {},
     });
 
+/** The ordinary leaflet: the same kit with one temperature printed. */
+const onceSixBath: Kit = {
+  ...sixBath,
+  baths: sixBath.baths.map((bath) => (bath.critical ? { ...bath, nominalC: 38, time: { points: [{ c: 38, s: 200 }] } } : bath)),
+};
+
 const HEAT: TankHeatSetting = {
   startC: 20,
   heatJK: 380,
@@ -121,6 +127,8 @@ const core: readonly (readonly [string, string, number, string])[] = [
   ['Plan a six-step C-41 run, cues and all', 'under 0.1', time(ask(sixBath), { each: 200 }), ''],
   ['The same with the tank’s heat, waiting longer', 'under 2 × without', time(ask(sixBath, HEAT), { each: 200 }), ''],
   ['The same, pouring warmer', '', time(ask(sixBath, { ...HEAT, school: 'pour-warmer' }), { each: 200 }), ''],
+  ['The same of a developer printed for one temperature, held', 'under 2 × without', time(ask(onceSixBath, HEAT), { each: 200 }), ''],
+  ['The same, the tank warmed first', '', time(ask(onceSixBath, { ...HEAT, school: 'warm-tank' }), { each: 200 }), ''],
   ['Plan a nine-step ECN-2 run', '', time(ask(ecn2), { each: 200 }), ''],
   [
     'Four hours of a bath with four bottles',

@@ -1,7 +1,7 @@
 import type { EveningQuestion, EveningRoll } from '../../../core/evening/evening.ts';
 import { pushOfRoll } from '../../../core/film/develop-at.ts';
 import type { Roll } from '../../server/rolls.server.ts';
-import { marginsOn, type Draft } from './draft.ts';
+import { marginsOn, type Draft, type OwnMargins } from './draft.ts';
 
 export interface SetTonight {
   readonly waiting: readonly Roll[];
@@ -26,9 +26,12 @@ export function eveningQuestion({ waiting, draft, habits, inUse, tanks, on, heat
     temperaturesC: draft.temperaturesC,
     heat: heat ?? null,
     own: Object.fromEntries(
-      inUse.flatMap((batch) => {
+      inUse.flatMap((batch): [string, OwnMargins[string]][] => {
         const atAPush = Object.keys(draft.own).filter((key) => key.startsWith(`${batch.kit.id}@`));
-        return [[batch.id, marginsOn(draft, batch)], ...atAPush.map((key) => [batch.id + key.slice(batch.kit.id.length), draft.own[key]])];
+        return [
+          [batch.id, marginsOn(draft, batch)],
+          ...atAPush.map((key): [string, OwnMargins[string]] => [batch.id + key.slice(batch.kit.id.length), draft.own[key] ?? {}]),
+        ];
       }),
     ),
     ways: Object.fromEntries(inUse.map((batch) => [batch.id, draft.ways[batch.kit.id] ?? {}])),
