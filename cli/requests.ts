@@ -9,7 +9,7 @@ import { BOTTLE_MATERIALS } from '../core/heat/bath/water-bath.ts';
 import { TANK_MATERIALS } from '../core/heat/bath/water.ts';
 import { HEAT_SCHOOLS, TANK_PLACES } from '../core/heat/tank/tank-through-the-run.ts';
 import { TANK_METHODS } from '../core/heat/tank/tank.ts';
-import { COLOURS, EDGES, FRAMES, MARKS, SLIDES } from '../core/inspection/inspection.ts';
+import { COLOURS, EDGES, FRAMES, MARKS, OTHERS, SLIDES } from '../core/inspection/inspection.ts';
 import { habitShapes } from '../core/schedule/read-habits.ts';
 
 /** The shapes of scripting.md. Unknown fields are refused by name; bounds stop nonsense, not odd darkrooms. */
@@ -303,6 +303,7 @@ export const judgeRequest = request({
     colour: string().oneOf(COLOURS),
     slides: string().oneOf(SLIDES),
     marks: array(string().oneOf(MARKS).required()).max(MARKS.length),
+    others: string().oneOf(OTHERS),
     wet: boolean(),
   }).required(),
   run: closed({

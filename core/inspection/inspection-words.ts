@@ -69,6 +69,7 @@ export function seenInWords(seen: Inspection, film: Film): string {
     seen.colour && `colour ${COLOUR_WORDS[seen.colour]}`,
     seen.slides && `slides ${seen.slides}`,
     seen.marks && (seen.marks.length === 0 ? 'no marks' : seen.marks.map((mark) => markInWords(mark, film)).join(', ')),
+    seen.others && (seen.others === 'good' ? 'the other rolls good' : 'the other rolls alike'),
   ].filter((part): part is string => Boolean(part));
   const all = parts.join('; ');
   return all === '' ? 'Not looked at yet.' : `${upperFirst(all)}.`;

@@ -21,6 +21,9 @@ export const MARKS = [
 ] as const;
 export type Mark = (typeof MARKS)[number];
 
+/** What the other rolls of the same tank say: one bad among good is no bath’s doing, all alike is (domain.md 12). */
+export const OTHERS = ['good', 'alike'] as const;
+
 /** What a person sees on the strip in the hand, in the order in which it is asked (domain.md 16). */
 export interface Inspection {
   readonly edge?: (typeof EDGES)[number];
@@ -28,6 +31,8 @@ export interface Inspection {
   readonly colour?: (typeof COLOURS)[number];
   readonly slides?: (typeof SLIDES)[number];
   readonly marks?: readonly Mark[];
+  /** The other rolls of the tank; absent where nobody looked at them, or there were none. */
+  readonly others?: (typeof OTHERS)[number];
   /** Wet film is always a little milky, and its colours are not yet what they will be. */
   readonly wet?: boolean;
 }

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { CAUSES } from './causes.ts';
 import type { Said } from './evidence.ts';
 import { lookNext, seenInWords } from './inspection-words.ts';
-import { COLOURS, EDGES, FRAMES, MARKS, SLIDES, type Inspection, type RunFacts } from './inspection.ts';
+import { COLOURS, EDGES, FRAMES, MARKS, OTHERS, SLIDES, type Inspection, type RunFacts } from './inspection.ts';
 import { judge } from './judge.ts';
 
 const words = (said: readonly Said[] = []) => said.map(({ message }) => message);
@@ -263,4 +263,44 @@ test.each<[string, Inspection, string, RegExp]>([
   const [cause] = judge(seen, { process: 'E-6' }).causes;
   expect(cause?.id).toBe(id);
   expect(words(cause?.for).join(' ')).toMatch(says);
+});
+
+describe('the other rolls of the tank', () => {
+  const thin: Inspection = { edge: 'thin', frames: 'thin' };
+  const cold: RunFacts = { process: 'C-41', doseShare: 0.9 };
+  const score = (seen: Inspection, run: RunFacts) => judge(seen, run).causes.map(({ id }) => id);
+
+  test('one bad among good is the camera or the film; all alike is the bath; nobody looked says nothing', () => {
+    const uneven: Inspection = { frames: 'thin' };
+    expect(judge({ ...thin, others: 'alike' }, cold).verdict).toBe('development');
+    expect(judge({ ...uneven, others: 'good' }, { process: 'C-41' }).verdict).toBe('exposure');
+    expect(judge({ ...uneven, others: 'good' }, { process: 'C-41' }).causes[0]?.for.map(({ message }) => message)).toContain(
+      'The other rolls of this tank came out good: it is this film or its camera.',
+    );
+    expect(judge({ edge: 'normal', frames: 'normal', others: 'good' }, cold).verdict).toBe('nothing-wrong');
+  });
+
+  test('a witness for the bath never lowers the bath, and one against it never raises it', () => {
+    const anything = fc.record(
+      {
+        edge: fc.constantFrom(...EDGES),
+        frames: fc.constantFrom(...FRAMES),
+        colour: fc.constantFrom(...COLOURS),
+        marks: fc.subarray([...MARKS]),
+      },
+      { requiredKeys: [] },
+    );
+    const share = fc.double({ min: 0.8, max: 1.2, noNaN: true });
+    const first = (seen: Inspection, run: RunFacts) => judge(seen, run).causes.findIndex(({ kind }) => kind === 'development');
+    fc.assert(
+      fc.property(anything, share, (seen, doseShare) => {
+        const run: RunFacts = { process: 'C-41', doseShare };
+        const place = (at: number) => (at === -1 ? Infinity : at);
+        expect(place(first({ ...seen, others: 'alike' }, run))).toBeLessThanOrEqual(place(first(seen, run)));
+        expect(place(first({ ...seen, others: 'good' }, run))).toBeGreaterThanOrEqual(place(first(seen, run)));
+        // It makes no cause of nothing.
+        for (const others of OTHERS) for (const id of score({ ...seen, others }, run)) expect(typeof id).toBe('string');
+      }),
+    );
+  });
 });

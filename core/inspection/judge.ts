@@ -1,7 +1,7 @@
 import type { Again } from '../run/plan/repair.ts';
 import type { Cause } from './cause.ts';
 import { CAUSES } from './causes.ts';
-import { slide, type Evidence, type Said } from './evidence.ts';
+import { e, slide, type Evidence, type Said } from './evidence.ts';
 import type { Inspection, RunFacts } from './inspection.ts';
 
 export type Verdict = 'exposure' | 'development' | 'film' | 'unclear' | 'nothing-wrong';
@@ -33,7 +33,10 @@ export function judge(seen: Inspection, run: RunFacts): Judgement {
   if (nothingWrong(seen)) return { verdict: 'nothing-wrong', causes: [] };
   const weighed = CAUSES.map((cause, order) => {
     const speaks = (all: readonly (Evidence | false | undefined)[]) => all.filter((each): each is Evidence => Boolean(each));
-    const [pro, contra] = [speaks(cause.for(seen, run)), speaks(cause.against(seen, run))];
+    const own = speaks(cause.for(seen, run));
+    const witness = own.length > 0 ? otherRolls(cause.kind, seen) : null;
+    const pro = witness?.speaks === 'for' ? [...own, witness.evidence] : own;
+    const contra = [...speaks(cause.against(seen, run)), ...(witness?.speaks === 'against' ? [witness.evidence] : [])];
     const sum = (evidence: readonly Evidence[]) => evidence.reduce((total, each) => total + each.weight, 0);
     return { cause, order, pro, contra, score: sum(pro) - sum(contra) };
   });
@@ -53,6 +56,26 @@ export function judge(seen: Inspection, run: RunFacts): Judgement {
   if (!first || first.score < LEAST) return { verdict: 'unclear', causes };
   const tied = second && second.score === first.score && second.cause.kind !== first.cause.kind;
   return { verdict: tied ? 'unclear' : first.cause.kind, causes };
+}
+
+/** The best witness: the other rolls of the tank. They make no cause of their own, but weigh each that has something for it. */
+function otherRolls(
+  kind: Cause['kind'],
+  { others }: Inspection,
+): { readonly speaks: 'for' | 'against'; readonly evidence: Evidence } | null {
+  const ofTheBath = kind === 'development';
+  switch (others) {
+    case 'good':
+      return ofTheBath
+        ? { speaks: 'against', evidence: e(3, 'The other rolls of this tank came out good: a bath treats them all alike.') }
+        : { speaks: 'for', evidence: e(2, 'The other rolls of this tank came out good: it is this film or its camera.') };
+    case 'alike':
+      return ofTheBath
+        ? { speaks: 'for', evidence: e(2, 'The other rolls of this tank look alike: the bath was theirs too.') }
+        : { speaks: 'against', evidence: e(1, 'The other rolls of this tank look alike, which one film alone does not explain.') };
+    default:
+      return null;
+  }
 }
 
 function said({ weight: _, ...sentence }: Evidence): Said {

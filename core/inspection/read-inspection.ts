@@ -1,4 +1,4 @@
-import { COLOURS, EDGES, FRAMES, MARKS, SLIDES, type Inspection } from './inspection.ts';
+import { COLOURS, EDGES, FRAMES, MARKS, OTHERS, SLIDES, type Inspection } from './inspection.ts';
 
 const INSPECTION_FORMAT = 'steady-reel/inspection@1';
 
@@ -21,6 +21,7 @@ export function readInspection(document: unknown): LookDocument {
     frames: one(FRAMES, stored['frames']),
     colour: one(COLOURS, stored['colour']),
     slides: one(SLIDES, stored['slides']),
+    others: one(OTHERS, stored['others']),
     marks: Array.isArray(stored['marks']) ? MARKS.filter((mark) => (stored['marks'] as unknown[]).includes(mark)) : undefined,
   };
   return {

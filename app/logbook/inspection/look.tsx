@@ -21,6 +21,7 @@ import { postedForm } from '../../ui/forms/posted-form.ts';
 import { PageHead } from '../../ui/page-head.tsx';
 import type { Route } from './+types/look.ts';
 import { StripDrawn } from './drawings.tsx';
+import { OtherRolls } from './other-rolls.tsx';
 import { Questions } from './questions.tsx';
 import { RunRemembers } from './run-remembers.tsx';
 import { Verdict } from './verdict.tsx';
@@ -69,6 +70,7 @@ export async function action({ request, params }: Route.ActionArgs) {
     frames: form.get('frames'),
     colour: form.get('colour'),
     slides: form.get('slides'),
+    others: form.get('others'),
     // That there are none is said; an unknown one says nothing.
     marks: marks.includes('none') || marks.some((mark) => MARKS.some((each) => each === mark)) ? marks : undefined,
   });
@@ -133,6 +135,7 @@ export default function LookAtTheStrip({ loaderData, actionData }: Route.Compone
             </label>
           </div>
           <Questions film={film} seen={seen} say={say} />
+          {rolls.length > 1 && <OtherRolls seen={seen} say={say} />}
         </Card>
         <div className="space-y-4 lg:sticky lg:top-4">
           <Card aria-labelledby="said">
