@@ -182,6 +182,24 @@ test('a look is kept once however often it is sent, is changed in its place, is 
   expect(page('many').looks).toHaveLength(2);
 });
 
+test('the other rolls of the tank are asked, kept, weighed and said', async () => {
+  storeDoneRun('three', { batchId: 'other', tankId: 'steel', on: '2026-11-22', rolls: [{ id: 'ta' }, { id: 'tb' }, { id: 'tc' }] });
+  const look = async (others: string) => {
+    await post(
+      lookAction,
+      { edge: 'thin', frames: 'thin', filmIs: 'dry', roll: 'ta', others, once: `a-look-at-${others || 'none'}` },
+      { runId: 'three' },
+    );
+    return page('three').looks.find(({ id }) => id === `a-look-at-${others || 'none'}`);
+  };
+  const [good, alike, none] = [await look('good'), await look('alike'), await look('')];
+  expect([good?.seen.others, alike?.seen.others, none?.seen.others]).toEqual(['good', 'alike', undefined]);
+  const development = (of: typeof good) => of?.judgement.causes.find(({ kind }) => kind === 'development');
+  expect(alike?.judgement.verdict).toBe('development');
+  expect(development(alike)?.for.at(-1)?.message).toContain('look alike: the bath was theirs too');
+  expect(good?.judgement.verdict).not.toBe('development');
+});
+
 test('nothing answered is said, another run’s look is not touched, an unknown answer counts as none', async () => {
   const empty = await post(lookAction, { filmIs: 'dry', edge: 'faint', marks: ['rust'] }, { runId: 'many' });
   expect([empty.status, empty.data.says]).toEqual([400, expect.stringContaining('pick at least one drawing') as string]);
