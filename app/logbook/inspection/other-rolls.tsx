@@ -22,7 +22,7 @@ export function OtherRolls({ seen, say }: { readonly seen: Inspection; readonly 
               name="others"
               value={value}
               checked={(seen.others ?? '') === value}
-              onChange={() => say({ others: value === '' ? undefined : value } as Partial<Inspection>)}
+              onChange={() => say({ others: value === '' ? undefined : value })}
               className="sr-only"
             />
             {label}
