@@ -9,7 +9,7 @@ const ANSWERS = [
 /** The best witness, asked with one press: what the bath did to one roll it did to all of them (domain.md 12). */
 export function OtherRolls({ seen, say }: { readonly seen: Inspection; readonly say: (change: Partial<Inspection>) => void }) {
   return (
-    <fieldset className="mt-4 border-t border-line pt-3">
+    <fieldset className="mt-4">
       <legend className="font-semibold">The other rolls of this tank came out</legend>
       <div className="mt-1 flex flex-wrap gap-2">
         {ANSWERS.map(([value, label]) => (
