@@ -45,6 +45,15 @@ test('every file and folder that the guides name is there', () => {
   expect(readdirSync('docs/screenshots').filter((name) => !pictures.includes(name))).toEqual([]);
 });
 
+test('every promise names a test that is there', () => {
+  const rows = [...read('docs/promises.md').matchAll(/\| `([\w/.-]+)`: ([^|]+?) \|/g)].map(([, file = '', title = '']) => ({
+    file,
+    title,
+  }));
+  expect(rows.length).toBeGreaterThan(20);
+  expect(rows.filter(({ file, title }) => !read(file).includes(title))).toEqual([]);
+});
+
 test('the commands that README and docs list are the commands there are', () => {
   const help = read('cli/help.ts');
   const listed = [...(/Commands: ([^;]+);/.exec(read('README.md'))?.[1] ?? '').matchAll(/`(\w+)`/g)].map(([, name]) => name);
