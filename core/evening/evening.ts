@@ -94,6 +94,8 @@ export interface EveningRun extends ArrangedRun {
   /** Roll equivalents its batch will have done before it. */
   readonly rollsBefore: number;
   readonly plan: Answer<Plan>;
+  /** Seconds of each step as kit, habits and treatment have it, where a way of one's own changes them; empty elsewhere. */
+  readonly asTheKit?: Readonly<Record<string, number>>;
   /** Rules that the arrangement breaks, in words; a run with one cannot start. */
   readonly broken: readonly string[];
 }
@@ -219,7 +221,7 @@ function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuesti
     if (!first || !batch || !tank || !now) return [];
     // Each bottle as it stands by then; null where none is known apart.
     const bottles = batch.bottles?.map((bottle) => ({ ...bottle, ...now.bottles.find((each) => each.id === bottle.id) })) ?? null;
-    const plan = planRun({
+    const asked = {
       kit: batch.kit,
       batch: batchState({ ...batch, wornRolls: now.wornRolls, seenRemjet: now.seenRemjet, bottles }),
       on: question.on,
@@ -233,7 +235,8 @@ function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuesti
       own: { ...question.own?.[batch.id], ...(first.pushStops === 0 ? {} : question.own?.[atPush(batch.id, first.pushStops)]) },
       way: question.ways?.[batch.id]?.[first.treatment] ?? [],
       wayFollows: true,
-    });
+    };
+    const plan = planRun(asked);
     const steps = plan.ok ? plan.value.steps : [];
     const poured = pouredBaths(steps);
     const keepers = rolls.filter((roll) => roll.keeper).map((roll) => roll.name);
@@ -256,6 +259,7 @@ function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuesti
         pushStops: first.pushStops,
         treatment: first.treatment,
         rollsBefore: now.wornRolls,
+        asTheKit: asked.way.length > 0 ? secondsOf(planRun({ ...asked, way: [] })) : {},
         plan: bottles
           ? withBottleWarnings(
               plan,
@@ -266,6 +270,10 @@ function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuesti
       },
     ];
   });
+}
+
+function secondsOf(plan: Answer<Plan>): Record<string, number> {
+  return plan.ok ? Object.fromEntries(plan.value.steps.map(({ id, seconds }) => [id, seconds])) : {};
 }
 
 /** The least that a bottle which this run pours holds beyond what evenings to come have spoken for. */

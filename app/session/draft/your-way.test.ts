@@ -30,7 +30,10 @@ test('a step is changed, set in and left out by pressing, and the evening follow
   await post({ intent: 'way-leave-out', step: 'prewash' });
   expect(steps()).toMatch(/^developer \d+, rinse 130, bleach-fix \d+, own-rinse-1 30, wash 300, stabiliser 60$/);
   expect(tonight().evening.runs[0]?.plan).toMatchObject({ ok: true, value: { warnings: [] } });
+  // Each is told with what it was.
+  expect(tonight().evening.runs[0]?.asTheKit).toMatchObject({ wash: 180, rinse: 30, prewash: 60 });
   for (const step of ['wash', 'rinse', 'own-rinse-1', 'prewash']) await post({ intent: 'way-back', step });
+  expect(tonight().evening.runs[0]?.asTheKit).toEqual({});
   expect(steps()).toBe(before);
 });
 

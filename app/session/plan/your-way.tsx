@@ -218,6 +218,9 @@ function Owned({ run, kitId, way }: Pick<YourWayProps, 'run' | 'kitId' | 'way'>)
               {step.changes !== undefined && ` × ${step.changes}`}
               {step.fills && ` ${step.fills.join(', ')}`}
               {step.movement && `, ${MOVEMENT_WORDS[step.movement]}`}
+              {run.asTheKit?.[step.id] !== undefined && (
+                <span className="text-quiet">, was {showDuration(run.asTheKit[step.id] ?? 0)}</span>
+              )}
             </span>
             <TonightForm>
               <OfWay intent="way-back" {...{ run, kitId }} />
