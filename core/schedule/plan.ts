@@ -192,16 +192,11 @@ export function planRun(question: PlanQuestion): Answer<Plan> {
     id: ids[i] ?? draft.id,
     time: (times[i] as { value: StepTime }).value,
     temperatureC: stepsC[i] as number,
-    own: ownOf(question, draft, ids[i] ?? draft.id, (times[i] as { value: StepTime }).value.seconds),
+    own: question.own?.[ids[i] ?? draft.id] ?? question.own?.[draft.id] ?? null,
   }));
   const inTheTank = heated(planned, question);
   if (inTheTank && !inTheTank.ok) return inTheTank;
-  const waits = question.heat?.school === 'wait-longer';
-  const holds = habits.oneTemperature !== 'follow';
-  const timed = planned.map((step, i) => {
-    const once = isPrintedOnce(step.draft, kit);
-    return withTankAndOwn(step, inTheTank?.value.steps[i] ?? null, waits && !(once && holds), once);
-  });
+  const timed = planned.map((step, i) => withTankAndOwn(step, inTheTank?.value.steps[i] ?? null, question));
   const tooShort = timed.find((step) => step.seconds < 1);
   if (tooShort)
     return refused({
@@ -308,12 +303,6 @@ function usedForOneShot({ rollsDone }: BatchState): Fault[] {
   ];
 }
 
-/** A person’s own margin on a step: named for it, or what their way plans a developer for against its own time. */
-function ownOf({ own }: PlanQuestion, draft: DraftStep, id: string, seconds: number): OwnMargin | null {
-  if (draft.plannedS !== null) return { by: 'seconds', amount: draft.plannedS - seconds, reason: 'your way' };
-  return own?.[id] ?? own?.[draft.id] ?? null;
-}
-
 interface PlannedTime {
   readonly draft: DraftStep;
   readonly id: string;
@@ -351,6 +340,7 @@ function heated(steps: readonly PlannedTime[], question: PlanQuestion): Answer<T
       inTank: isInTank(draft.kind, habits),
       poursS: poursS(draft.manner, time.seconds, tank),
       own,
+      lastsS: draft.plannedS,
     })),
     tank.volumeMl,
     heat,
@@ -367,13 +357,17 @@ function isPrintedOnce({ bath, habitS }: DraftStep, kit: Kit): boolean {
 }
 
 /** What the tank and a person's own conviction add, each in a line of its own behind the others (scripting.md, plan). */
-function withTankAndOwn(step: PlannedTime, inTank: TankThroughTheRun['steps'][number] | null, waits: boolean, once: boolean): TimedStep {
-  const { draft, id, time, temperatureC, own } = step;
+function withTankAndOwn(step: PlannedTime, inTank: TankThroughTheRun['steps'][number] | null, { kit, heat }: PlanQuestion): TimedStep {
+  const { draft, id, time, temperatureC } = step;
   const byDoseS = inTank?.seconds ?? time.seconds;
+  // What a way plans a developer for is meant in this tank: the rest of it is conviction, whatever the dose came to.
+  const own: OwnMargin | null =
+    draft.plannedS === null ? step.own : { by: 'seconds', amount: draft.plannedS - byDoseS, reason: 'your way' };
   const ownS = ownSeconds(own, byDoseS);
   const seconds = byDoseS + ownS;
   const more: WorkingLine[] = [];
-  if (inTank && ((waits && draft.bath?.critical) || inTank.capped)) more.push(tankLine(byDoseS - time.seconds, inTank, once));
+  const waits = heat?.school === 'wait-longer' && draft.bath?.critical === true && inTank?.solved === false;
+  if (inTank && (waits || inTank.capped)) more.push(tankLine(byDoseS - time.seconds, inTank, isPrintedOnce(draft, kit)));
   if (own !== null) more.push({ what: 'own', seconds: ownS, label: ownLabel(own) });
   return {
     draft,

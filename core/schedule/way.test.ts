@@ -66,6 +66,20 @@ test('a developer that is planned otherwise keeps its dose: the rest is convicti
   expect(developer?.working.at(-1)).toMatchObject({ what: 'own', seconds: 15 });
 });
 
+test.each(['wait-longer', 'pour-warmer', 'warm-tank'] as const)('a developer lasts what its way says in a cold tank too (%s)', (school) => {
+  const heat = { startC: 12, heatJK: 420, roomC: 12, stands: 'air', bathC: null, coolingPerMin: 0.03, school } as const;
+  const plan = planned([{ id: 'developer', s: 260 }], { heat });
+  const developer = plan.steps[1];
+  expect(developer?.seconds).toBe(260);
+  const sums = (more: (what: string) => boolean) =>
+    developer?.working.filter(({ what }) => more(what)).reduce((sum, { seconds }) => sum + seconds, 0);
+  expect(sums(() => true)).toBe(260);
+  // What the tank takes is still told, and the film is in it for as long as it really is.
+  expect(sums((what) => what === 'own')).toBe(260 - (sums((what) => what !== 'own') ?? 0));
+  const longer = planned([{ id: 'developer', s: 900 }], { heat }).steps[1];
+  expect(longer?.inTankC?.endsC).toBeLessThan(developer?.inTankC?.endsC ?? NaN);
+});
+
 test('a single bath comes from a bottle of its own, and knows nothing of this batch’s rolls', () => {
   const bottle = {
     id: 'last',

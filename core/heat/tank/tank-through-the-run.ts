@@ -58,6 +58,8 @@ export interface StepInTank {
   readonly poursS: readonly number[];
   /** Conviction that comes on top and is no part of the dose (domain.md 9, own margin). */
   readonly own: OwnMargin | null;
+  /** It lasts this long, whatever its dose asks for: a way of one's own says so (domain.md 9.1). */
+  readonly lastsS?: number | null;
 }
 
 interface HeatedStep {
@@ -186,7 +188,7 @@ function pass(
         });
       seconds = roundHalfUp(doneS);
     }
-    const lastsS = Math.max(0, seconds + ownSeconds(step.own, seconds));
+    const lastsS = step.lastsS ?? Math.max(0, seconds + ownSeconds(step.own, seconds));
     const felt = throughPours(step, lastsS, pourC, surroundings, volumeMl, tank);
     heated.push({
       seconds,
