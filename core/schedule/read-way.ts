@@ -16,7 +16,9 @@ const wayStep = object({
   ...saidShapes,
 }).exact();
 
-const way = array(wayStep.required()).max(100).required();
+/** More changes than these are another kit: what is kept beyond them could not be read back. */
+export const MOST_CHANGES = 100;
+const way = array(wayStep.required()).max(MOST_CHANGES).required();
 
 /** The ways of a kit, by treatment. */
 export type WaysOfKit = Readonly<Partial<Record<Treatment, readonly WayStep[]>>>;

@@ -1,5 +1,6 @@
 import { DEFAULT_TANK } from '../../../core/heat/tank/tank.ts';
 import { planRun } from '../../../core/schedule/plan.ts';
+import { MOST_CHANGES } from '../../../core/schedule/read-way.ts';
 import { usualHabits } from '../../run/evening/usual-habits.server.ts';
 import { listBatches } from '../../server/shelf/batches.server.ts';
 import type { Draft, DraftChange } from './draft.ts';
@@ -9,6 +10,9 @@ export function wayRefusal(next: Draft, change: DraftChange): string | null {
   if (!('kitId' in change) || !('treatment' in change)) return null;
   const kit = listBatches().find((batch) => batch.kit.id === change.kitId)?.kit;
   if (!kit) return 'The kit of this way is not on the shelf any more. Nothing was changed.';
+  const way = next.ways[change.kitId]?.[change.treatment] ?? [];
+  if (way.length > MOST_CHANGES)
+    return `This way has ${MOST_CHANGES} changes already, as many as are kept. Put one back, or copy the kit and change its steps. Nothing was changed.`;
   const plan = planRun({
     kit,
     batch: { volumeMl: kit.makesMl, rollsDone: 0 },
@@ -19,7 +23,7 @@ export function wayRefusal(next: Draft, change: DraftChange): string | null {
     treatment: change.treatment,
     temperaturesC: {},
     habits: next.habits ?? usualHabits(),
-    way: next.ways[change.kitId]?.[change.treatment] ?? [],
+    way,
     wayFollows: true,
   });
   const fault = plan.ok ? undefined : plan.errors.find(({ path }) => path.startsWith('$.steps'));

@@ -52,6 +52,15 @@ test('what cannot be is refused in words beside the step, and what was typed sta
   expect(steps()).toBe(before);
 });
 
+test('a way grows no further than it can be kept: the change too many is refused, and none of the others is lost', async () => {
+  const water = (i: number) => ({ after: 'wash', id: `own-wash-${i + 1}`, water: 'wash' as const });
+  const full = Array.from({ length: 100 }, (_, i) => water(i));
+  writeDraft({ ...EMPTY_DRAFT, ways: { 'house-c41-three-bath': { normal: full } } });
+  const refused = await post({ intent: 'way-set-in', after: 'wash', water: 'wash' });
+  expect(refused).toMatchObject({ status: 422, data: { message: expect.stringMatching(/100 changes.*Nothing was changed/) as string } });
+  expect(readDraft().ways['house-c41-three-bath']?.normal).toEqual(full);
+});
+
 test('a way belongs to its kit and treatment, outlasts the evening and a restart, and one press takes the last change back', async () => {
   await post({ intent: 'way', step: 'wash', s: '4:00' });
   expect(readDraft().ways).toEqual({ 'house-c41-three-bath': { normal: [{ id: 'wash', s: 240 }] } });
