@@ -1,32 +1,28 @@
-import { answered, faultsUnder, refused, type Answer, type Fault, type Warning } from '../answer.ts';
+import { answered, refused, type Answer, type Fault, type Warning } from '../answer.ts';
 import { rollEquivalents, type FilmCount } from '../film/roll-equivalents.ts';
 import { treatmentRefusal, type Treatment } from '../film/treatment.ts';
-import { tankThroughTheRun, type TankHeatSetting, type TankThroughTheRun } from '../heat/tank/tank-through-the-run.ts';
+import { type TankHeatSetting, type TankThroughTheRun } from '../heat/tank/tank-through-the-run.ts';
 import type { Tank } from '../heat/tank/tank.ts';
 import { capacityOfVolume } from '../kit/capacity.ts';
-import { bleachesOrFixes, isDeveloper, isFinal, type StepKind } from '../kit/kind.ts';
+import { bleachesOrFixes, isDeveloper, type StepKind } from '../kit/kind.ts';
 import type { Agitation, Kit, LeafletPoint, PushRule } from '../kit/kit.ts';
 import type { Manner, Movement } from '../kit/manner.ts';
-import { orderFaults } from '../kit/sequence-order.ts';
-import { printedOnce, ratePoints } from '../timing/one-temperature.ts';
-import { ownLabel, ownSeconds, type OwnMargin } from '../timing/own-margin.ts';
+import { type OwnMargin } from '../timing/own-margin.ts';
 import { rollNumber } from '../timing/roll-number.ts';
 import { pushedByRuleOfThumb } from '../timing/rule-of-thumb.ts';
-import { shortDeveloper, type StepTime, type WorkingLine } from '../timing/step-time.ts';
-import { asLabel, sentence, type Spoken } from '../units/sentence.ts';
+import { type StepTime, type WorkingLine } from '../timing/step-time.ts';
+import { type Spoken } from '../units/sentence.ts';
+import { arranged, brokenOrder } from './arranged.ts';
 import { stepCues, type Cue } from './cues.ts';
 import { timeOf } from './draft-time.ts';
 import { evenness } from './evenness.ts';
 import type { Habits } from './habits.ts';
-import { poursS } from './manner.ts';
+import { heated, isInTank, isPrintedOnce, pointsOf, withTankAndOwn, type InTank, type TimedStep } from './in-the-tank.ts';
 import { adviceFor, capacityMessage, leavesTheLeaflet, round2, runWarnings, unknownBaths, warmerAround } from './plan-words.ts';
-import { draftSequence, type DraftStep } from './sequence.ts';
-import { stepIds } from './step-ids.ts';
-import { steppedDown } from './stepped-down.ts';
+import { type DraftStep } from './sequence.ts';
 import { afterFinal, pouredFar, tankOutsideRange, tooQuick, unseenHeat, unwarmed } from './tank-words.ts';
 import { changeoverSeconds, stepStarts } from './timeline.ts';
-import { tonightsTemperatures, type TonightsTemperatures } from './tonights-temperatures.ts';
-import { followed, inThisWay, type WayDraft, type WayStep } from './way.ts';
+import { type WayStep } from './way.ts';
 
 export interface BatchState {
   readonly volumeMl: number;
@@ -67,13 +63,6 @@ export interface PlanQuestion {
   readonly way?: readonly WayStep[];
   /** A way that was kept follows a kit that has changed since, and the plan names what it lost; else an unknown step is an error. */
   readonly wayFollows?: boolean;
-}
-
-/** Where the tank's temperature goes during a step, as planned. */
-interface InTank {
-  readonly startsC: number;
-  readonly endsC: number;
-  readonly meanC: number;
 }
 
 export interface PlannedStep {
@@ -249,48 +238,6 @@ function secondsByRuleOfThumb(question: PlanQuestion): number | null {
   return pushed.ok ? (pushed.value.steps.find((step) => isDeveloper(step.kind))?.seconds ?? null) : null;
 }
 
-interface Arranged extends TonightsTemperatures {
-  readonly drafts: readonly DraftStep[];
-  readonly ids: readonly string[];
-  /** Which change of the way made each step what it is; null where none did. */
-  readonly by: readonly (number | null)[];
-  /** Steps that a kept way names and the kit does not have any more. */
-  readonly lost: readonly string[];
-}
-
-/** The steps of a run with their ids and tonight's temperatures: by kit, habits and treatment, then by the person's way (domain.md 8.2, 9.1). */
-function arranged({ kit, habits, treatment, temperaturesC, heat, way: asked = [], wayFollows = false }: PlanQuestion): Answer<Arranged> {
-  const tonight = { process: kit.process, temperaturesC, roomC: heat?.roomC ?? null };
-  const settled = (steps: readonly WayDraft[], lost: readonly string[] = []): Arranged => {
-    const [drafts, ids] = [steps.map((step) => step.draft), steps.map((step) => step.id)];
-    return { drafts, ids, by: steps.map((step) => step.by), lost, ...tonightsTemperatures(drafts, ids, tonight) };
-  };
-  const withIds = (drafts: readonly DraftStep[]): WayDraft[] => {
-    const ids = stepIds(drafts.map((draft) => draft.id));
-    return drafts.map((draft, i) => ({ id: ids[i] ?? draft.id, draft, by: null }));
-  };
-  let steps = withIds(draftSequence(kit, habits, treatment));
-  if (treatment === 'bleach-bypass') {
-    const { drafts, stepsC } = settled(steps);
-    steps = withIds(steppedDown(drafts, stepsC, kit.process, habits));
-  }
-  const ids = steps.map((step) => step.id);
-  const { way, lost } = wayFollows ? followed(asked, ids) : { way: asked, lost: [] };
-  if (way.length === 0) return answered(settled(steps, lost));
-  const own = inThisWay(steps, way, habits);
-  return own.ok ? answered(settled(own.value, lost)) : own;
-}
-
-/** A way keeps the order of domain.md 3; water after a last bath is the one thing it may do, and the plan says what that costs. */
-function brokenOrder({ kit, way }: PlanQuestion, { drafts, by }: Arranged): Fault[] {
-  const faults = orderFaults(kit.process, drafts, way && way.length > 0 ? 'in-a-way' : 'by-the-kit');
-  if (!way || way.length === 0) return faultsUnder('$.habits', faults);
-  return faults.map((fault) => {
-    const change = by[Number(/\[(\d+)\]/.exec(fault.path)?.[1])] ?? null;
-    return { ...fault, path: change === null ? '$.steps' : `$.steps[${change}]` };
-  });
-}
-
 /** One-shot means fresh solution: what has seen rolls is used up further, or left for another evening (domain.md 9). */
 function usedForOneShot({ rollsDone }: BatchState): Fault[] {
   if (rollsDone <= 0) return [];
@@ -301,95 +248,6 @@ function usedForOneShot({ rollsDone }: BatchState): Fault[] {
       message: `One-shot times are those of fresh solution, and this batch has done ${round2(rollsDone)} ${rollsDone === 1 ? 'roll' : 'rolls'}. Use it up further as returned and extended, or take a fresh batch.`,
     },
   ];
-}
-
-interface PlannedTime {
-  readonly draft: DraftStep;
-  readonly id: string;
-  readonly time: StepTime;
-  readonly temperatureC: number;
-  /** Null where the person has no margin of their own on this bath. */
-  readonly own: OwnMargin | null;
-}
-
-interface TimedStep extends PlannedTime {
-  readonly seconds: number;
-  readonly working: readonly WorkingLine[];
-  readonly warnings: readonly Warning[];
-  readonly pourC: number | null;
-  readonly inTankC: InTank | null;
-  readonly poursForDose: boolean;
-}
-
-/** The tank through the run, where a person wants its heat reckoned with and says how much it takes. */
-function heated(steps: readonly PlannedTime[], question: PlanQuestion): Answer<TankThroughTheRun> | null {
-  const { heat, tank, habits, kit, temperaturesC } = question;
-  if (!heat || tank.volumeMl === undefined) return null;
-  return tankThroughTheRun(
-    steps.map(({ draft, id, time, own, temperatureC }) => ({
-      name: draft.name,
-      kind: draft.kind,
-      seconds: time.seconds,
-      doseS: time.doseS,
-      nominalC: draft.bath?.nominalC ?? temperatureC,
-      points: pointsOf(draft, kit),
-      temperatureC,
-      critical: draft.bath?.critical === true,
-      held: isPrintedOnce(draft, kit) && habits.oneTemperature !== 'follow',
-      set: temperaturesC[id] !== undefined || temperaturesC[draft.id] !== undefined || draft.setC !== null,
-      inTank: isInTank(draft.kind, habits),
-      poursS: poursS(draft.manner, time.seconds, tank),
-      own,
-      lastsS: draft.plannedS,
-    })),
-    tank.volumeMl,
-    heat,
-  );
-}
-
-/** What a step's rate goes by; none where the time is not its leaflet's. */
-function pointsOf(draft: DraftStep, kit: Kit): readonly LeafletPoint[] {
-  return draft.bath && draft.habitS === null ? ratePoints(draft.bath, kit.process) : [];
-}
-
-function isPrintedOnce({ bath, habitS }: DraftStep, kit: Kit): boolean {
-  return bath !== undefined && habitS === null && printedOnce(bath, kit.process) !== null;
-}
-
-/** What the tank and a person's own conviction add, each in a line of its own behind the others (scripting.md, plan). */
-function withTankAndOwn(step: PlannedTime, inTank: TankThroughTheRun['steps'][number] | null, { kit, heat }: PlanQuestion): TimedStep {
-  const { draft, id, time, temperatureC } = step;
-  const byDoseS = inTank?.seconds ?? time.seconds;
-  // What a way plans a developer for is meant in this tank: the rest of it is conviction, whatever the dose came to.
-  const own: OwnMargin | null =
-    draft.plannedS === null ? step.own : { by: 'seconds', amount: draft.plannedS - byDoseS, reason: 'your way' };
-  const ownS = ownSeconds(own, byDoseS);
-  const seconds = byDoseS + ownS;
-  const more: WorkingLine[] = [];
-  const waits = heat?.school === 'wait-longer' && draft.bath?.critical === true && inTank?.solved === false;
-  if (inTank && (waits || inTank.capped)) more.push(tankLine(byDoseS - time.seconds, inTank, isPrintedOnce(draft, kit)));
-  if (own !== null) more.push({ what: 'own', seconds: ownS, label: ownLabel(own) });
-  return {
-    draft,
-    id,
-    time,
-    temperatureC,
-    own,
-    seconds,
-    working: more.length === 0 ? time.working : [...time.working, ...more],
-    warnings: seconds === time.seconds ? time.warnings : shortDeveloper(draft.bath, seconds, time.warnings),
-    poursForDose: inTank?.solved ?? false,
-    pourC: inTank ? round4(inTank.pourC) : null,
-    inTankC: inTank ? { startsC: round4(inTank.startsC), endsC: round4(inTank.endsC), meanC: round4(inTank.meanC) } : null,
-  };
-}
-
-function tankLine(seconds: number, { startsC, endsC }: InTank, once: boolean): WorkingLine {
-  return { what: 'tank', seconds, ...asLabel(sentence`In the tank, ${{ fromC: startsC, toC: endsC }}${once ? ', by rule of thumb' : ''}`) };
-}
-
-function isInTank(kind: StepKind, habits: Habits): boolean {
-  return !(isFinal(kind) && habits.stabiliser === 'open-tray') && kind !== 'wetting-agent';
 }
 
 function assembled(timed: readonly TimedStep[], startsS: readonly number[], question: PlanQuestion, oneShot: boolean): PlannedStep[] {
@@ -446,9 +304,4 @@ function agitationOf(draft: DraftStep, habits: Habits, kit: Kit): Agitation | nu
   if (!printed) return null;
   if (!habits.agitation) return printed;
   return 'continuous' in habits.agitation ? { ...printed, continuous: true } : { ...printed, ...habits.agitation };
-}
-
-/** Finer than anything that is shown or poured, coarse enough to be stored. */
-function round4(value: number): number {
-  return Math.round(value * 10_000) / 10_000;
 }

@@ -4,8 +4,9 @@ import { effectOfRun, NOTHING_TO_COME, withRun, type EffectEntry, type Forecast 
 import { isArrangement } from '../../../core/evening/arranged-run.ts';
 import type { ArrangedRun } from '../../../core/evening/evening.ts';
 import { rollEquivalents } from '../../../core/film/roll-equivalents.ts';
+import { arranged } from '../../../core/schedule/arranged.ts';
 import { readHabits } from '../../../core/schedule/read-habits.ts';
-import { draftSequence } from '../../../core/schedule/sequence.ts';
+import { readWays } from '../../../core/schedule/read-way.ts';
 import { today } from '../../server/database/clock.server.ts';
 import { keptEvenings, type KeptEvening } from '../../server/evenings.server.ts';
 import { waitingRolls, type Roll } from '../../server/rolls.server.ts';
@@ -48,9 +49,14 @@ export function reservedRolls(waiting: readonly Roll[] = waitingRolls(), shelf: 
 
 /** What a run that is arranged and not planned yet will pour: its steps are known before its times are. */
 function arrangedEffect(batch: BatchWithKit, tankMl: number, film: readonly Roll[], { draft }: KeptEvening): readonly EffectEntry[] {
-  const habits = readHabits((draft as { habits?: unknown } | null)?.habits ?? storedSetting('habits'));
-  const steps = draftSequence(batch.kit, habits, film[0]?.treatment ?? 'normal').map(({ id, kind, bottle }) => ({
-    id,
+  const { habits: own, ways } = (draft ?? {}) as { readonly habits?: unknown; readonly ways?: unknown };
+  const habits = readHabits(own ?? storedSetting('habits'));
+  const treatment = film[0]?.treatment ?? 'normal';
+  const way = readWays(ways)[batch.kit.id]?.[treatment] ?? [];
+  const inTurn = arranged({ kit: batch.kit, habits, treatment, temperaturesC: {}, way, wayFollows: true });
+  if (!inTurn.ok) return [];
+  const steps = inTurn.value.drafts.map(({ id, kind, bottle }, i) => ({
+    id: inTurn.value.ids[i] ?? id,
     bath: id,
     kind,
     bottle: bottle?.name ?? null,

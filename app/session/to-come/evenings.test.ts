@@ -8,6 +8,8 @@ import { addDays, format } from 'date-fns';
 import { reservedRolls } from '../../run/evening/reserved-rolls.server.ts';
 import { storeBatch, storeRoll, storeTank } from '../../server/shelf/a-shelf.fixture.ts';
 import { nowMs } from '../../server/database/clock.server.ts';
+import { sql } from '../../server/database/database.server.ts';
+import { listBatches } from '../../server/shelf/batches.server.ts';
 import { keptEvenings } from '../../server/evenings.server.ts';
 import { setRollState } from '../../server/rolls.server.ts';
 import { openSessionId } from '../../server/runs/runs.server.ts';
@@ -58,6 +60,20 @@ test('what it will use is promised once: not proposed for tonight, its room not 
   expect(planned.runs.flatMap((run) => run.rollIds)).toHaveLength(4);
   expect(planned.leftOut).toHaveLength(2);
   for (const id of ['d', 'e', 'f', 'g', 'h']) setRollState(id, 'developed', null);
+});
+
+test('an evening to come pours what its own way pours: a bath that is left out keeps its bottle', () => {
+  const lane = listBatches().find(({ id }) => id === 'lane');
+  const bottleOf = (bath: string) => lane?.bottles.find((bottle) => bottle.bath === bath)?.id;
+  const poured = (bath: string) => reservedRolls().batches['lane']?.entries.find(({ bottle }) => bottle === bottleOf(bath))?.drawnMl ?? 0;
+  const [kept] = keptEvenings();
+  const before = poured('developer');
+  expect([before > 0, poured('stabiliser') > 0]).toEqual([true, true]);
+  const plain = JSON.stringify(kept?.draft);
+  const store = (draft: string) => sql('UPDATE evenings SET draft = ? WHERE id = ?').run(draft, kept?.id);
+  store(JSON.stringify({ ...(kept?.draft as object), ways: { [lane?.kit.id ?? '']: { normal: [{ id: 'stabiliser', leaveOut: true }] } } }));
+  expect([poured('developer'), poured('stabiliser')]).toEqual([before, 0]);
+  store(plain);
 });
 
 test('its calendar entry begins when the bath must go on, with a reminder the day before, and keeps its name', async () => {
