@@ -5,6 +5,7 @@ import { isDeveloper } from '../kit/kind.ts';
 import { SHIPPED_KITS } from '../kit/shipped-kits.ts';
 import { usualQuestion } from './a-question.fixture.ts';
 import { planRun, type Plan, type PlanQuestion } from './plan.ts';
+import { isRoomRight } from './tonights-temperatures.ts';
 
 function planned(kit: string, more: Partial<PlanQuestion> = {}): Plan {
   const plan = planRun({ ...usualQuestion(kit), ...more });
@@ -54,6 +55,8 @@ test('a kit at room temperature needs no heater in a room that is right, and its
   expect([warm.noHeater, temperatures(warm)['stabiliser'], temperatures(warm)['bleach-fix']]).toEqual([true, 22.2, 22]);
   expect(planned('house-c41-room', { tank, heat: { ...heat, roomC: 22.4 } }).noHeater).toBe(false);
   expect(planned('house-c41-room', { tank }).noHeater).toBe(false);
+  // A run that was stored says the same of the room by its steps alone.
+  expect([22.2, 22.4, null].map((roomC) => isRoomRight(warm.steps, roomC))).toEqual([true, false, false]);
 });
 
 test('bleach bypass steps down by itself: as many waters as the gap needs, evenly', () => {

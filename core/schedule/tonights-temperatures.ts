@@ -44,10 +44,10 @@ export function tonightsTemperatures(drafts: readonly DraftStep[], ids: readonly
   const developerAt = drafts.map((draft, i) => (isDeveloper(draft.kind) ? (asked[i] ?? draft.ownC ?? ROOM_C) : null));
   const lastDeveloper = developerAt.findLastIndex((c) => c !== null);
   const developerC = (i: number) => developerAt.find((c, at) => at >= i && c !== null) ?? developerAt[lastDeveloper] ?? ROOM_C;
-  const noHeater =
-    roomC !== null &&
-    developerAt.every((c) => c === null || Math.abs(c - roomC) <= ROOM_WITHIN_C + EPSILON_C) &&
-    drafts.every(({ range }) => !range || (roomC >= range.lowC - EPSILON_C && roomC <= range.highC + EPSILON_C));
+  const noHeater = isRoomRight(
+    drafts.map(({ kind, range }, i) => ({ kind, range, temperatureC: developerAt[i] ?? ROOM_C })),
+    roomC,
+  );
 
   const baths = drafts.map((draft, i): number | null => {
     const at = asked[i] ?? developerAt[i] ?? null;
@@ -64,6 +64,19 @@ export function tonightsTemperatures(drafts: readonly DraftStep[], ids: readonly
     return nearest(rule, draft);
   });
   return { stepsC, noHeater };
+}
+
+/** The room is the bath: every developer is planned at it, and it is in the range of all the rest (domain.md 8.2). */
+export function isRoomRight(
+  steps: readonly (Pick<DraftStep, 'kind' | 'range'> & { readonly temperatureC: number })[],
+  roomC: number | null,
+): boolean {
+  if (roomC === null) return false;
+  return steps.every(
+    ({ kind, range, temperatureC }) =>
+      (!isDeveloper(kind) || Math.abs(temperatureC - roomC) <= ROOM_WITHIN_C + EPSILON_C) &&
+      (!range || (roomC >= range.lowC - EPSILON_C && roomC <= range.highC + EPSILON_C)),
+  );
 }
 
 function isLast({ kind }: Pick<DraftStep, 'kind'>): boolean {

@@ -1,5 +1,6 @@
 import type { EveningRun } from '../../../core/evening/evening.ts';
 import { pouredAtC } from '../../../core/schedule/cues.ts';
+import { isRoomRight } from '../../../core/schedule/tonights-temperatures.ts';
 import { runsToCome } from '../../run/acts/effect-of-run.server.ts';
 import { whileUnchanged } from '../../server/database/unchanged.server.ts';
 import { rollsOfRun, waitingRolls, type Roll } from '../../server/rolls.server.ts';
@@ -19,7 +20,7 @@ function comingNow(sessionId: string): Tonight {
   return {
     ...set,
     canUndo: Array.isArray(undoOfSession(sessionId)) && (undoOfSession(sessionId) as unknown[]).length > 0,
-    evening: { runs: queued.map((run) => asPlanned(run, set.waiting)), leftOut: [], unplaceable: [] },
+    evening: { runs: queued.map((run) => asPlanned(run, set.waiting, set.heat?.roomC ?? null)), leftOut: [], unplaceable: [] },
   };
 }
 
@@ -61,7 +62,7 @@ function orderedRolls(run: Run): Roll[] {
 }
 
 /** A stored run as an evening has it; what was frozen is its plan. */
-function asPlanned(run: Run, rolls: readonly Roll[]): EveningRun {
+function asPlanned(run: Run, rolls: readonly Roll[], roomC: number | null): EveningRun {
   const { plan } = run;
   const own = plan.rollIds.flatMap((id) => rolls.find((roll) => roll.id === id) ?? []);
   return {
@@ -81,7 +82,7 @@ function asPlanned(run: Run, rolls: readonly Roll[]): EveningRun {
         heat: plan.surroundings
           ? { surroundings: plan.surroundings, bathC: Math.max(...plan.steps.filter((step) => step.critical).map(pouredAtC)) }
           : null,
-        noHeater: false,
+        noHeater: isRoomRight(plan.steps, roomC),
       },
     },
   };
