@@ -1,4 +1,4 @@
-import type { Treatment } from '../film/treatment.ts';
+import { TREATMENT_ADVICE, type Treatment } from '../film/treatment.ts';
 import { pathTemperature } from '../heat/temperature-path.ts';
 import { isMainDeveloper } from '../kit/kind.ts';
 import { showStops } from '../units/exposure.ts';
@@ -53,8 +53,12 @@ export function differentNow(last: Compared, now: Compared): string[] {
     ...(last.kitName === now.kitName ? [] : [`the kit was ${last.kitName}`]),
     ...(Math.abs(last.pushStops - now.pushStops) < 0.01
       ? []
-      : [`it was ${last.pushStops === 0 ? 'not pushed' : showStops(last.pushStops)}`]),
-    ...((last.treatment ?? 'normal') === (now.treatment ?? 'normal') ? [] : [`the treatment was ${last.treatment ?? 'normal'}`]),
+      : [last.pushStops === 0 ? 'it was not pushed' : `it was a ${showStops(last.pushStops)}`]),
+    ...((last.treatment ?? 'normal') === (now.treatment ?? 'normal')
+      ? []
+      : [
+          `the treatment was ${TREATMENT_ADVICE[last.treatment ?? 'normal'].name.replace(/^[A-Z](?=[a-z])/, (first) => first.toLowerCase())}`,
+        ]),
     ...(last.tankName === now.tankName ? [] : [`in ${last.tankName}`]),
   ];
 }

@@ -42,6 +42,7 @@ test('the same film with the same push comes before the same film, and that befo
   expect(lastTime(asked())).toMatchObject({ runId: 'spring', near: 'film-and-push', different: [] });
   expect(lastTime(asked({ pushStops: 1 }))).toMatchObject({ runId: 'summer', near: 'film-and-push' });
   expect(lastTime(asked({ pushStops: 2 }))).toMatchObject({ runId: 'summer', near: 'film', different: [expect.stringMatching(/^it was/)] });
+  expect(lastTime(asked({ pushStops: 2 }))?.different).toEqual(['it was a push 1']);
   expect(lastTime(asked({ film: 'Lapwing 100' }))).toMatchObject({ runId: 'autumn', near: 'kit-and-push' });
   expect(lastTime(asked({ film: '' }))).toMatchObject({ runId: 'autumn', near: 'kit-and-push' });
   expect(lastTime(asked({ film: 'Lapwing 100', pushStops: 2 }))).toBeNull();
