@@ -9,7 +9,7 @@ export function Notice({ tone = 'hot', children }: { readonly tone?: 'hot' | 'co
     plain: 'border-teal bg-[#e6f0ed]',
   }[tone];
   return (
-    <div className={`flex gap-2.5 rounded-r-card border-l-4 px-3 py-2 text-[0.95rem] ${look}`}>
+    <div data-tone={tone} className={`flex gap-2.5 rounded-r-card border-l-4 px-3 py-2 text-[0.95rem] ${look}`}>
       {tone === 'hot' && <TriangleAlert aria-hidden size={18} className="mt-0.5 shrink-0 text-hot" />}
       <div>{children}</div>
     </div>

@@ -24,11 +24,11 @@ test('it is what the bath itself does when it is left to warm: there by then, an
         const asked = { ...twelve, litres, heaterW, roomC };
         const { warmsInS } = heaterEnough(asked);
         fc.pre(warmsInS !== null && warmsInS < 7000);
-        // A bottle so small that it takes next to nothing follows the water within its minutes.
-        const thimble = { id: 'thimble', ml: 10, material: 'steel' as const, startC: 30, lowC: 37.5, highC: 40 };
-        const ready = warmUp({ litres, startC: 30, setC: 38, heaterW, ambientC: roomC, lidded: false }, [thimble], 14_400).bottles[0]
-          ?.windows[0]?.fromS;
-        expect(Math.abs((ready ?? NaN) - (warmsInS ?? NaN))).toBeLessThan(0.15 * (warmsInS ?? 0) + 180);
+        // The water alone, second by second: on either side of that moment it is on either side of what was set.
+        const { trace } = warmUp({ litres, startC: 30, setC: 38, heaterW, ambientC: roomC, lidded: false }, [], 7100, 1);
+        const waterAt = (s: number) => trace.tubC[trace.atS.findIndex((atS) => atS >= s - 1e-6)] ?? NaN;
+        expect(waterAt(Math.floor(warmsInS ?? NaN))).toBeLessThan(38 + 0.001);
+        expect(waterAt(Math.ceil(warmsInS ?? NaN))).toBeGreaterThan(38 - 0.001);
         expect(heaterEnough({ ...asked, heaterW: heaterW + 50 }).warmsInS).toBeLessThan(warmsInS ?? NaN);
       },
     ),
