@@ -3,7 +3,6 @@ import { bottlesAfter, effectOfRun, NOTHING_TO_COME, shareOfBatch, type Forecast
 import { stepsOfKit } from '../chemistry/ledger/ledger.ts';
 import { ageInDays, pastShelfLife } from '../chemistry/life/shelf-life.ts';
 import type { FormatId } from '../film/format.ts';
-import { formatById } from '../film/format.ts';
 import type { Process } from '../film/process.ts';
 import { rollEquivalents } from '../film/roll-equivalents.ts';
 import type { Treatment } from '../film/treatment.ts';
@@ -12,7 +11,7 @@ import type { Tank } from '../heat/tank/tank.ts';
 import { rollsLeft } from '../kit/capacity.ts';
 import { isDeveloper } from '../kit/kind.ts';
 import type { Kit } from '../kit/kit.ts';
-import { loadedTank, shareOfTank, type Holds } from '../packing/load.ts';
+import { fits, loadedTank, shareOfLoad, type Holds } from '../packing/load.ts';
 import { packRolls, type Unpacked } from '../packing/pack.ts';
 import { bottlesInTheWay, bottleWarnings, pouredBaths, type BottleForRun } from '../schedule/bottles-in-run.ts';
 import type { Habits } from '../schedule/habits.ts';
@@ -304,12 +303,8 @@ export function batchState({
 
 /** The most that another tank, smaller than this one, takes for the same rolls; null where there is none. */
 function smallerThan(tank: EveningTank, rolls: readonly EveningRoll[], tanks: readonly EveningTank[]): number | null {
-  const others = tanks.filter((other) => other.volumeMl < tank.volumeMl && shareOf(rolls, other) <= 1 + 1e-9);
+  const others = tanks.filter((other) => other.volumeMl < tank.volumeMl && fits(shareOfLoad(rolls, other.holds)));
   return others.length === 0 ? null : Math.min(...others.map((other) => other.volumeMl));
-}
-
-function shareOf(rolls: readonly EveningRoll[], tank: Pick<EveningTank, 'holds'>): number {
-  return rolls.reduce((sum, roll) => sum + shareOfTank({ family: formatById(roll.format).family, count: roll.count }, tank.holds), 0);
 }
 
 function freshSolutionLeft(mlLeft: number, tank: EveningTank): string[] {
@@ -339,8 +334,8 @@ export function brokenRules(rolls: readonly EveningRoll[], batch: Pick<EveningBa
   if (pushed) broken.push(`${pushed} and ${first.name} are pushed by different amounts, so they need different developer times.`);
   const treated = others((roll) => roll.treatment !== first.treatment);
   if (treated) broken.push(`${treated} and ${first.name} have different treatments.`);
-  const share = shareOf(rolls, tank);
+  const share = shareOfLoad(rolls, tank.holds);
   if (share === Infinity) broken.push('The tank has no place for one of these formats.');
-  else if (share > 1 + 1e-9) broken.push(`That is ${Math.round(share * 100)} % of what the tank holds.`);
+  else if (!fits(share)) broken.push(`That is ${Math.round(share * 100)} % of what the tank holds.`);
   return broken;
 }

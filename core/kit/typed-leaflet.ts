@@ -4,7 +4,7 @@ import { KIT_FORMAT, type Agitation, type Bath, type ExhaustionRule, type Kit, t
 
 /** A bottle of the box as its leaflet says it: what is not printed is absent (domain.md 4). */
 export interface BottleSaid {
-  readonly kind: BathKind;
+  readonly kind: BottleKind;
   /** Seconds at the temperature it is printed for; a table by roll may say it in its first row instead. */
   readonly s: number;
   /** The temperature printed, or the ends of a range; null where none is. */
@@ -83,7 +83,7 @@ export function kitOfLeaflet({ bottles, capacityRolls, ...said }: LeafletSaid): 
 function bathOf({ kind, s, at, more, wear, push, agitation, mix, keepsDays }: BottleSaid, before: number): Bath {
   const range = at !== null && typeof at !== 'number' ? at : null;
   const nominalC = at === null ? ROOM_C : typeof at === 'number' ? at : (at.lowC + at.highC) / 2;
-  const name = BOTTLE_NAMES[kind as BottleKind];
+  const name = BOTTLE_NAMES[kind];
   return {
     id: before === 0 ? kind : `${kind}-${before + 1}`,
     kind,
@@ -116,7 +116,7 @@ function withWater(baths: readonly Bath[], process: Process): string[] {
 /** What a leaflet is silent about, with what follows from that, in the words of the list beside it. */
 export function silentAbout({ capacityRolls, bottles }: LeafletSaid): { readonly of: string; readonly then: string }[] {
   const named = (said: (bottle: BottleSaid) => boolean) =>
-    bottles.filter((bottle) => !said(bottle)).map(({ kind }) => BOTTLE_NAMES[kind as BottleKind].toLowerCase());
+    bottles.filter((bottle) => !said(bottle)).map(({ kind }) => BOTTLE_NAMES[kind].toLowerCase());
   const line = (of: string, names: readonly string[], then: string) =>
     names.length === 0 ? [] : [{ of: names.length === bottles.length ? of : `${of} of ${names.join(', ')}`, then }];
   return [

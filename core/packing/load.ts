@@ -39,9 +39,10 @@ export function loadedTank<T extends { readonly volumeMl: number; readonly volum
   tank: T,
   films: readonly FilmCount[],
 ): T {
-  const most = Math.max(1, ...Object.values(tank.holds));
-  if (!tank.volumeOneMl || shareOfLoad(films, tank.holds) > 1 / most + EPSILON) return tank;
-  return { ...tank, volumeMl: tank.volumeOneMl };
+  if (!tank.volumeOneMl) return tank;
+  const oneReel = 1 / Math.max(1, ...Object.values(tank.holds));
+  const ml = volumeForLoadMl([{ upTo: oneReel, ml: tank.volumeOneMl }], shareOfLoad(films, tank.holds));
+  return ml === null ? tank : { ...tank, volumeMl: ml };
 }
 
 /** A load fits when the shares add up to one tank at most. */

@@ -3,6 +3,7 @@ import { figureOf } from '../../../core/inspection/strips/strip-measure.ts';
 import { isMainDeveloper } from '../../../core/kit/kind.ts';
 import { withoutOwnS } from '../../../core/run/state/plan-as-run.ts';
 import { trendOf } from '../../../core/run/trend.ts';
+import { whileUnchanged } from '../../server/database/unchanged.server.ts';
 import { findRoll } from '../../server/rolls.server.ts';
 import { measuresInOrder, type ChartedMeasure } from '../../server/runs/measures.server.ts';
 import { findRun } from '../../server/runs/runs.server.ts';
@@ -32,7 +33,12 @@ interface Dosed {
 }
 
 /** From strips of one scanner, setting and process whose runs gave a dose that is known (domain.md 20); null where there is none. */
-export function whatStripsSay({ scanner, process }: Compares): StripsSay | null {
+export function whatStripsSay(compares: Compares): StripsSay | null {
+  // Each strip's run is folded for its dose: a page that is looked at again folds none.
+  return whileUnchanged('strips-answer', () => stripsSay(compares), `${compares.process} ${compares.scanner}`);
+}
+
+function stripsSay({ scanner, process }: Compares): StripsSay | null {
   const dosed = measuresInOrder()
     .filter((strip) => strip.scanner === scanner && strip.process === process)
     .flatMap(withDose);
