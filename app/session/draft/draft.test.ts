@@ -79,6 +79,17 @@ test('a margin of nought is no margin; schools of wear and push stand apart; bac
   });
 });
 
+test('a remedy sets the one habit it names, for tonight alone; what is no habit is none', () => {
+  const pressed = (posted: object) => {
+    const change = readDraftChange('habit', posted);
+    if (!change) throw new Error(JSON.stringify(posted));
+    return withChange(EMPTY_DRAFT, change, { clock: 'tank-full', oneTemperature: 'follow' }).habits;
+  };
+  expect(pressed({ temperature: 'pour-warmer' })).toEqual({ clock: 'tank-full', oneTemperature: 'follow', temperature: 'pour-warmer' });
+  expect(pressed({ oneTemperature: 'hold' })).toEqual({ clock: 'tank-full', oneTemperature: 'hold' });
+  expect(readDraftChange('habit', { temperature: 'guess' })).toBeNull();
+});
+
 const runIndex = fc.integer({ min: -1, max: 5 });
 const change: fc.Arbitrary<(runs: readonly ArrangedRun[]) => DraftChange> = fc.oneof(
   fc
