@@ -88,7 +88,7 @@ export function YourWay({ run, kitId, step, way, atPushOwn, refusal }: YourWayPr
           <label className="max-sm:col-span-2">
             <span className="text-sm">Moved</span>
             <select name="movement" defaultValue={step.movement ?? ''} className={`${INPUT_SHAPE} block w-full`}>
-              <option value="">{isWater(step.kind) ? 'as you like' : 'as its leaflet says'}</option>
+              <option value="">{isWater(step.kind) ? 'as you like' : 'as printed'}</option>
               {MOVEMENTS.map((movement) => (
                 <option key={movement} value={movement}>
                   {MOVEMENT_WORDS[movement]}
