@@ -7,7 +7,7 @@ import type { RunPlan } from '../core/run/plan/run-plan.ts';
 import { planEvening } from '../core/evening/evening.ts';
 import { pushOfRoll } from '../core/film/develop-at.ts';
 import { runTitle } from '../app/session/plan/run-title.ts';
-import { addBatch, findBatch, setBatchRetired } from '../app/server/shelf/batches.server.ts';
+import { addBatch, findBatch, isFilmBatch, setBatchRetired } from '../app/server/shelf/batches.server.ts';
 import { databaseFile, inTransaction } from '../app/server/database/database.server.ts';
 import { saveKit } from '../app/server/shelf/kits.server.ts';
 import { addRoll, findRoll, setRollState, type Roll } from '../app/server/rolls.server.ts';
@@ -123,7 +123,7 @@ function putRoll(roll: DemoRoll, addedAt: Date): Roll {
 function putPastRun(run: DemoRun, index: number): void {
   const batch = findBatch(run.batchId);
   const tank = findTank(run.tankId);
-  if (!batch || !tank) throw new Error(`demo run ${index} names no batch or tank`);
+  if (!batch || !isFilmBatch(batch) || !tank) throw new Error(`demo run ${index} names no batch or tank`);
   const rolls = run.rolls.map((roll) => putRoll(roll, daysAgo(run.daysAgo + 4)));
   const developer = batch.kit.baths.find((bath) => isMainDeveloper(bath.kind));
   const evening = planEvening({

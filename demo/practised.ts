@@ -1,6 +1,6 @@
 import { practicePlan } from '../app/bench/practice/new-practice.server.ts';
 import { kitchenOfPractice, reportOfPractice } from '../app/bench/practice/channel/practice-log.server.ts';
-import { findKit } from '../app/server/shelf/kits.server.ts';
+import { findFilmKit } from '../app/server/shelf/kits.server.ts';
 import { findPractice, insertPractice, insertPracticeEvent, setPracticeEnd } from '../app/server/runs/practices.server.ts';
 import { findTank } from '../app/server/shelf/tanks.server.ts';
 import { kitchenAt } from '../core/practice/kitchen-of-run.ts';
@@ -22,7 +22,7 @@ interface Practised {
 
 /** A practice as somebody did it: poured in time but for a few seconds, most turns on the beat. */
 export function putPractice({ id, scene, seed, startedAtMs, reads, misses }: Practised, dice: (sides: number) => number): void {
-  const kit = findKit('kiln-lane');
+  const kit = findFilmKit('kiln-lane');
   const plan = kit && practicePlan(kit.kit, findTank('steel'), {});
   if (!plan?.ok) throw new Error(`demo practice ${id} has no plan`);
   insertPractice({ id, scene, seed, plan: plan.value, startedAtMs, clock: [{ houseMs: startedAtMs, practiceMs: startedAtMs, speed: 5 }] });

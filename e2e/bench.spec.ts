@@ -6,14 +6,14 @@ import { freshDatabase, OwnServer } from './own-server.ts';
 import { deliberate, pressable } from './press.ts';
 
 /** Each test has a server and a demo database of its own: these tests kill servers. */
-const own = new OwnServer(4480);
+const own = new OwnServer();
 const { base } = own;
 let database: string;
 
 test.beforeEach(async () => {
   database = freshDatabase();
   own.clockSetMs = 0;
-  await own.start(database, '--demo');
+  await own.start(database, 'demo');
 });
 test.afterEach(() => own.kill());
 
@@ -111,7 +111,7 @@ test('without its server the Bench goes on, loads, and delivers every act once, 
     await expect(page.getByRole('region', { name: 'Correction' }).first()).toContainText('Cooler than planned');
   });
   await step(page, /Pour rinse water in/);
-  await own.start(database, '--keep');
+  await own.start(database);
   await expect(page.getByText(/On its own/)).toHaveCount(0, { timeout: 20_000 });
   await expect
     .poll(async () => (await eventsOf(address)).map(({ event }) => event.kind))
@@ -138,7 +138,7 @@ test('a server killed at twelve moments of a run, its clock set meanwhile, loses
     const shown = await act(page).textContent();
     await killing;
     own.clockSetMs = CLOCK_SET_MS[i % CLOCK_SET_MS.length] ?? 0;
-    await own.start(database, '--keep');
+    await own.start(database);
     await expect.poll(async () => (await eventsOf(address)).length, { timeout: 20_000 }).toBe(made);
     await expect(act(page)).toHaveText(shown ?? '');
     said.push(shown ?? '');
@@ -235,7 +235,7 @@ test('a whole run at true speed, by a phone six times slower, ends in the logboo
   execFileSync(process.execPath, ['--import', 'tsx', 'demo/fill-for-measuring.ts', 'short'], {
     env: { ...process.env, STEADY_REEL_DB: database },
   });
-  await own.start(database, '--keep');
+  await own.start(database);
   await page.setViewportSize({ width: 390, height: 844 });
   const address = await atTheBench(page);
   await (await context.newCDPSession(page)).send('Emulation.setCPUThrottlingRate', { rate: 6 });

@@ -4,10 +4,10 @@ import { freshDatabase, OwnServer } from './own-server.ts';
 import { deliberate, pressable } from './press.ts';
 
 /** What would cost the film: an end pressed too early, a tank opened too soon, a wrong start. Five times as fast. */
-const own = new OwnServer(4510, { STEADY_REEL_TEST_SPEED: '5' });
+const own = new OwnServer({ STEADY_REEL_TEST_SPEED: '5' });
 const { base } = own;
 test.use({ baseURL: base, viewport: { width: 390, height: 844 } });
-test.beforeAll(() => own.start(freshDatabase(), '--demo'));
+test.beforeAll(() => own.start(freshDatabase(), 'demo'));
 test.afterAll(() => own.kill());
 
 const act = (page: Page) => page.locator('[data-act]');

@@ -4,11 +4,11 @@ import { open } from './open.ts';
 import { freshDatabase, OwnServer } from './own-server.ts';
 
 /** Tonight while it goes: the evening under way, changed from the middle of it, seen alike on every screen and sheet. */
-const own = new OwnServer(4540);
+const own = new OwnServer();
 const { base } = own;
 test.use({ baseURL: base });
 test.describe.configure({ mode: 'serial' });
-test.beforeAll(() => own.start(freshDatabase(), '--demo'));
+test.beforeAll(() => own.start(freshDatabase(), 'demo'));
 test.afterAll(() => own.kill());
 
 interface Told {

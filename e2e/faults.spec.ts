@@ -4,13 +4,13 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { open } from './open.ts';
-import { OwnServer } from './own-server.ts';
+import { freePorts, OwnServer } from './own-server.ts';
 import { deliberate } from './press.ts';
 
 /** A disk of a few megabytes, so that it can be full. Where none can be made (that takes the rights of root) there is none. */
 const disk = mkdtempSync(join(tmpdir(), 'steady-reel-disk-'));
 const made = spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=12m', 'tmpfs', disk]).status === 0;
-const own = new OwnServer(4580, { STEADY_REEL_DAILY_COPY: 'off' });
+const own = new OwnServer({ STEADY_REEL_DAILY_COPY: 'off' });
 test.skip(!made, 'A disk of its own cannot be made here.');
 test.afterAll(async () => {
   await own.kill();
@@ -20,7 +20,7 @@ test.afterAll(async () => {
 const act = (page: Page) => page.locator('[data-act]');
 
 test('the disk is full in the middle of a developer, and is not: what could not be kept is kept then, as it happened', async ({ page }) => {
-  await own.start(join(disk, 'book.db'), '--demo');
+  await own.start(join(disk, 'book.db'), 'demo');
   await open(page, own.base);
   await page.getByRole('button', { name: 'Start at the Bench' }).click();
   await page.waitForURL(/\/bench\/.+/);
@@ -58,7 +58,7 @@ test('the disk is full in the middle of a developer, and is not: what could not 
 test('a second server on the same book says so in one sentence and ends; damaged and foreign files are named and left alone', () => {
   const startOn = (database: string) =>
     spawnSync(process.execPath, ['build/serve.mjs'], {
-      env: { ...process.env, NODE_ENV: 'production', PORT: '4589', STEADY_REEL_DB: database },
+      env: { ...process.env, NODE_ENV: 'production', PORT: String(freePorts()), STEADY_REEL_DB: database },
       encoding: 'utf8',
       timeout: 60_000,
     });

@@ -4,10 +4,10 @@ import { freshDatabase, OwnServer } from './own-server.ts';
 import { deliberate } from './press.ts';
 
 /** The temperature the film feels: one figure wherever it is said, and it follows what is read. */
-const own = new OwnServer(4520, { STEADY_REEL_TEST_SPEED: '4' });
+const own = new OwnServer({ STEADY_REEL_TEST_SPEED: '4' });
 const { base } = own;
 test.use({ baseURL: base });
-test.beforeAll(() => own.start(freshDatabase(), '--demo'));
+test.beforeAll(() => own.start(freshDatabase(), 'demo'));
 test.afterAll(() => own.kill());
 
 const text = (page: Page) => page.locator('body').innerText();
@@ -52,10 +52,10 @@ test('poured warmer: plan, bath, calendar, wall sheet, checklist, Bench and logb
   expect(said).toEqual(said.map(([where]) => [where, wanted]));
 });
 
-const second = new OwnServer(4521, { STEADY_REEL_TEST_SPEED: '12' });
+const second = new OwnServer({ STEADY_REEL_TEST_SPEED: '12' });
 test.describe('on an evening of its own', () => {
   test.use({ baseURL: second.base });
-  test.beforeAll(() => second.start(freshDatabase(), '--demo'));
+  test.beforeAll(() => second.start(freshDatabase(), 'demo'));
   test.afterAll(() => second.kill());
 
   test('predicted, read, corrected, finished, judged: the finish follows the tank under an own margin, and every page says what that gave', async ({

@@ -11,11 +11,11 @@ import { freshDatabase, OwnServer } from './own-server.ts';
 import { deliberate, pressable } from './press.ts';
 
 /** A laptop with its own door, and a phone that reaches the house's doors: thirty times as fast as at home. */
-const own = new OwnServer(4570, { STEADY_REEL_TEST_SPEED: '30' });
+const own = new OwnServer({ STEADY_REEL_TEST_SPEED: '30' });
 /** The same house, where a browser takes the laptop's name for no safe place. */
-const named = new OwnServer(4590, { STEADY_REEL_HOSTS: 'kitchen.house' });
-const PLAIN_WAY = 'http://127.0.0.1:4572';
-const SAFE_WAY = 'https://127.0.0.1:4571';
+const named = new OwnServer({ STEADY_REEL_HOSTS: 'kitchen.house' });
+const PLAIN_WAY = own.plainWay();
+const SAFE_WAY = own.safeWay();
 const act = (page: Page) => page.locator('[data-act]');
 const DAY_S = 86_400;
 /** What the Bench's clock shows, in seconds since midnight. */
@@ -60,7 +60,7 @@ test('scan, type four digits, and the phone runs the evening, with the laptop as
 }) => {
   test.setTimeout(240_000);
   const database = freshDatabase();
-  await own.start(database, '--demo');
+  await own.start(database, 'demo');
   const asked = new Set<string>();
   const listen = (page: Page) => page.context().on('request', (request) => asked.add(new URL(request.url()).origin));
   listen(laptop);
@@ -183,7 +183,7 @@ test('a screen of the whole book sees all of it but who may come in; closed, the
   page: laptop,
 }) => {
   const database = freshDatabase();
-  await own.start(database, '--demo');
+  await own.start(database, 'demo');
   await open(laptop, `${own.base}/phone`);
   await laptop.getByRole('radio', { name: /the whole book/ }).check();
   await laptop.getByRole('button', { name: 'Let it in' }).click();
@@ -198,7 +198,7 @@ test('a screen of the whole book sees all of it but who may come in; closed, the
 
   // Killed and started again in the middle of an evening, the house is as it was.
   await own.kill();
-  await own.start(database, '--keep');
+  await own.start(database);
   await open(tablet, `${SAFE_WAY}/shelf`);
   await open(laptop, `${own.base}/phone`);
   await laptop.getByRole('button', { name: 'Close the house' }).click();
@@ -213,7 +213,7 @@ test('a screen of the whole book sees all of it but who may come in; closed, the
 });
 
 test('on the plain way a phone is told what that costs, and a press keeps it awake by a silent film', async ({ page: laptop }) => {
-  await named.start(freshDatabase(), '--demo');
+  await named.start(freshDatabase(), 'demo');
   await open(laptop, `${named.base}/phone`);
   await laptop.getByRole('button', { name: 'Let it in' }).click();
   const number = (await laptop.getByLabel(/^Number/).textContent()) ?? '';
@@ -232,11 +232,11 @@ test('on the plain way a phone is told what that costs, and a press keeps it awa
   });
   const said: string[] = [];
   phone.on('console', (message) => message.type() === 'error' && !/401/.test(message.text()) && said.push(message.text()));
-  await phone.goto('http://kitchen.house:4592');
+  await phone.goto(named.plainWay('kitchen.house'));
   await comesIn(phone, number);
   await expect(phone.getByRole('link', { name: 'Fetch the certificate' })).toBeVisible();
   await expect(phone.getByRole('link', { name: 'Go on by the safe way' })).toHaveAttribute('href', /^https:/);
-  await open(phone, `http://kitchen.house:4592${new URL(laptop.url()).pathname}`);
+  await open(phone, `${named.plainWay('kitchen.house')}${new URL(laptop.url()).pathname}`);
   await expect(check(phone, 'alone')).toHaveText(/cannot be opened anew.*Do not reload or close.*By the safe way it opens all the same/);
   await expect(check(phone, 'awake')).toHaveText(/May fall asleep.*Keep it awake/);
   expect(await phone.evaluate(() => [isSecureContext, 'wakeLock' in navigator])).toEqual([false, false]);

@@ -7,11 +7,11 @@ import { freshDatabase, OwnServer } from './own-server.ts';
 import { deliberate } from './press.ts';
 
 /** The strip hangs there and something is off: what it was, what it taught, and the book that remembers. */
-const own = new OwnServer(4560, { STEADY_REEL_TEST_SPEED: '15' });
+const own = new OwnServer({ STEADY_REEL_TEST_SPEED: '15' });
 const database = freshDatabase();
 test.use({ baseURL: own.base });
 test.describe.configure({ mode: 'serial' });
-test.beforeAll(() => own.start(database, '--demo'));
+test.beforeAll(() => own.start(database, 'demo'));
 test.afterAll(() => own.kill());
 
 /** Presses the drawing that looks like the film in the hand. */
@@ -248,7 +248,7 @@ test('the book goes out, into an empty house, and is the same there; a wrong byt
   await expect(page.getByText('A copy was made, and checked.')).toBeVisible();
   await expectAccessible(page, 'every rule', []);
 
-  const elsewhere = new OwnServer(4561);
+  const elsewhere = new OwnServer();
   await elsewhere.start(freshDatabase());
   try {
     await open(page, `${elsewhere.base}/logbook/book`);

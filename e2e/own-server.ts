@@ -1,6 +1,6 @@
 import { expect } from '@playwright/test';
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync } from 'node:fs';
+import { copyFileSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
@@ -9,23 +9,38 @@ export function freshDatabase(): string {
   return join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'own.db');
 }
 
+/** The demo, filled once for the whole run (scripts/serve.mjs): a test that wants it gets a copy. */
+const FILLED_DEMO = 'tmp/e2e/filled.db';
+
+/** A server answers on three ports side by side: its own, the safe way and the plain one. */
+const PORTS_OF_A_SERVER = 3;
+const PORTS_OF_A_WORKER = 60;
+let taken = 0;
+
+/** The first of three ports that no other file of tests uses, on whichever worker it runs. */
+export function freePorts(): number {
+  return 4480 + Number(process.env['TEST_PARALLEL_INDEX'] ?? 0) * PORTS_OF_A_WORKER + PORTS_OF_A_SERVER * taken++;
+}
+
 /** A server of a test's own, in one process, so that killing it is pulling the plug. */
 export class OwnServer {
-  readonly base: string;
+  private readonly port = freePorts();
+  readonly base = `http://127.0.0.1:${this.port}`;
   private child: ChildProcess | null = null;
 
-  constructor(
-    private readonly port: number,
-    private readonly env: Readonly<Record<string, string>> = {},
-  ) {
-    this.base = `http://127.0.0.1:${port}`;
-  }
+  constructor(private readonly env: Readonly<Record<string, string>> = {}) {}
+
+  /** How a phone comes in: over TLS, or on the plain way under a name of the house. */
+  safeWay = () => `https://127.0.0.1:${this.port + 1}`;
+  plainWay = (host = '127.0.0.1') => `http://${host}:${this.port + 2}`;
 
   /** How far its machine’s clock is set away when it is started next. */
   clockSetMs = 0;
 
-  async start(database: string, ...flags: string[]): Promise<void> {
-    this.child = spawn(process.execPath, ['scripts/serve-alone.mjs', String(this.port), database, ...flags], {
+  /** Starts it on a book of its own, empty at first, or on a copy of the demo. */
+  async start(database: string, book?: 'demo'): Promise<void> {
+    if (book === 'demo') copyFileSync(FILLED_DEMO, database);
+    this.child = spawn(process.execPath, ['scripts/serve-alone.mjs', String(this.port), database], {
       stdio: 'ignore',
       env: { ...process.env, ...this.env, STEADY_REEL_TEST_CLOCK_SET_MS: String(this.clockSetMs) },
     });

@@ -151,28 +151,35 @@ test('a film used before brings its process and speed; a new one is typed', asyn
   await page.getByRole('button', { name: 'Delete this roll' }).click();
 });
 
-test('a kit is copied, its leaflet typed in, refused where it cannot be, and kept', async ({ page }) => {
+test('a kit is copied, other figures typed over its own, refused where they cannot be, and kept', async ({ page }) => {
   await open(page, '/shelf/kits/house-c41-three-bath');
-  await page.getByRole('link', { name: 'Copy and type in my leaflet' }).click();
-  await page.getByLabel('Kit', { exact: true }).fill('Limekiln C-41');
-  const second = page.getByRole('textbox', { name: 'Time, line 2' }).first();
-  await second.fill('9:00');
-  // The sequence is part of the leaflet too: the bleach-fix cannot come before the developer.
-  for (const step of ['Step 4 earlier', 'Step 3 earlier']) await page.getByRole('button', { name: step }).click();
-  await page.getByRole('button', { name: 'Keep this kit' }).click();
-  await expect(page.getByText('540 s at 34 °C is not shorter than 490 s at 30 °C')).toBeVisible();
-  await expect(page.getByText('nothing may bleach or fix until development is over')).toBeVisible();
-  await expect(second).toHaveValue('9:00');
-  await page.getByRole('button', { name: 'Step 2 later' }).click();
-  await page.getByRole('button', { name: 'Step 3 later' }).click();
-  await second.fill('5 min');
-  // Enter keeps the kit; it must not press the first button of the form, which takes out a bath.
-  await second.press('Enter');
+  await page.getByRole('link', { name: 'Copy it, with other figures' }).click();
+  await page.getByLabel('Name on the box').fill('Limekiln C-41');
+  // Its own figures stand there, and what it says beyond them a press away.
+  const developer = page.getByRole('group', { name: 'Developer' });
+  await expect(developer.getByLabel('Time')).toHaveValue('3:20');
+  await expect(developer.getByText(/other temperatures, grows with rolls, pull, push, agitation/)).toBeVisible();
+  await developer.getByText('What else the leaflet prints of it').click();
+  const rows = developer.getByLabel('Other temperatures, a line each');
+  await expect(rows).toHaveValue('30 8:10\n34 5:10\n41 2:25');
+  await rows.fill('30 8:10\n34 9:00\n41 2:25');
+  await page.getByRole('button', { name: 'Put the copy on the shelf' }).click();
+  await expect(developer.getByText('540 s at 34 °C is not shorter than 490 s at 30 °C')).toBeVisible();
+  await expect(rows).toHaveValue('30 8:10\n34 9:00\n41 2:25');
+  await rows.fill('30 8:10\n34 5 min\n41 2:25');
+  await page.getByRole('group', { name: 'Bleach-fix' }).getByText('What else the leaflet prints of it').click();
+  await page
+    .getByRole('group', { name: 'Bleach-fix' })
+    .getByLabel(/^Water after it/)
+    .fill('wash 4:30, 4 changes');
+  // Enter keeps the kit; it must not press the first button of the form, which puts in a bath.
+  await developer.getByLabel('Time').press('Enter');
   await expect(page.getByRole('heading', { name: 'Limekiln C-41' })).toBeVisible();
   await expect(page.getByRole('cell', { name: '5:00' })).toBeVisible();
   await expect(page.getByText('Prewash → Developer → Rinse → Bleach-fix → Wash → Stabiliser')).toBeVisible();
   // The same copy once more stands beside the first.
   await open(page, '/shelf/kits/limekiln-c-41/leaflet');
+  await expect(page.getByRole('group', { name: 'Bleach-fix' }).getByLabel(/^Water after it/)).toHaveValue('wash 4:30, 4 changes');
   await page.getByRole('button', { name: 'Keep as a new kit' }).click();
   await page.waitForURL('**/shelf/kits/limekiln-c-41-2');
 });

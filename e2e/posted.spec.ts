@@ -2,8 +2,8 @@ import { expect, test } from '@playwright/test';
 import { freshDatabase, OwnServer } from './own-server.ts';
 
 /** What no browser sends: whatever is posted to whichever page, it is refused in words, and the next page stands. */
-const own = new OwnServer(4610);
-test.beforeAll(() => own.start(freshDatabase(), '--demo'));
+const own = new OwnServer();
+test.beforeAll(() => own.start(freshDatabase(), 'demo'));
 test.afterAll(() => own.kill());
 
 const BEYOND_LATIN = '%E8%BF%90';

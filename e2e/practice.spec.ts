@@ -3,7 +3,7 @@ import { open } from './open.ts';
 import { freshDatabase, OwnServer } from './own-server.ts';
 import { pressable } from './press.ts';
 
-const own = new OwnServer(4594);
+const own = new OwnServer();
 const at = (path: string) => own.base + path;
 const act = (page: Page) => page.locator('[data-act]');
 

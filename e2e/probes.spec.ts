@@ -4,12 +4,12 @@ import { open, toTheFirstPour } from './open.ts';
 import { freshDatabase, OwnServer } from './own-server.ts';
 import { deliberate, pressable } from './press.ts';
 
-const own = new OwnServer(4595);
+const own = new OwnServer();
 const database = freshDatabase();
 const act = (page: Page) => page.locator('[data-act]');
 
 test.use({ baseURL: own.base });
-test.beforeAll(async () => own.start(database, '--demo'));
+test.beforeAll(async () => own.start(database, 'demo'));
 test.afterAll(async () => own.kill());
 
 /** A probe on a wire of its own: no cookie, no origin, only its token. */
@@ -76,7 +76,7 @@ test('a probe drives the developer’s finish by itself; garbled, jumping, kille
     await own.kill();
     const waiting = Array.from({ length: 4 }, (_, i) => now(36.7, 4 - i));
     expect(await send(token, waiting).catch(() => null)).toBeNull();
-    await own.start(database, '--keep');
+    await own.start(database);
     expect((await send(token, waiting)).status).toBe(200);
     // Once the screen has its stream again it is told at once, without waiting for the next second.
     expect((await send(token, [now(36.66)])).status).toBe(200);

@@ -4,10 +4,10 @@ import { expectAccessible } from './accessible.ts';
 import { open } from './open.ts';
 import { freshDatabase, OwnServer } from './own-server.ts';
 
-const own = new OwnServer(4490);
+const own = new OwnServer();
 const { base } = own;
 
-test.beforeAll(() => own.start(freshDatabase(), '--demo'));
+test.beforeAll(() => own.start(freshDatabase(), 'demo'));
 test.afterAll(() => own.kill());
 test.use({ baseURL: base });
 test.describe.configure({ mode: 'serial' });

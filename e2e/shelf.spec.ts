@@ -5,7 +5,7 @@ import { freshDatabase, OwnServer } from './own-server.ts';
 import { deliberate } from './press.ts';
 
 /** The life of bottles: a box, a mixing, runs, a drop in the wrong bottle, a test, the jug, the collection point. */
-const own = new OwnServer(4550, { STEADY_REEL_TEST_SPEED: '30' });
+const own = new OwnServer({ STEADY_REEL_TEST_SPEED: '30' });
 const { base } = own;
 const database = freshDatabase();
 test.use({ baseURL: base });

@@ -4,10 +4,10 @@ import { freshDatabase, OwnServer } from './own-server.ts';
 import { deliberate, pressable } from './press.ts';
 
 /** Somebody who thinks in °F and US fluid ounces reads every page and finds no other unit. */
-const own = new OwnServer(4500);
+const own = new OwnServer();
 const { base } = own;
 test.use({ baseURL: base });
-test.beforeAll(() => own.start(freshDatabase(), '--demo'));
+test.beforeAll(() => own.start(freshDatabase(), 'demo'));
 test.afterAll(() => own.kill());
 
 const PLACES = [

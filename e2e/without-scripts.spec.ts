@@ -21,14 +21,31 @@ test('a roll is refused by field with what was typed kept, then added', async ({
   await expect(page.getByText('Slow post')).toBeVisible();
 });
 
-test('a line is added to a leaflet, and what was typed in the others stays', async ({ page }) => {
-  await page.goto('/shelf/kits/house-c41-three-bath/leaflet');
-  await page.getByRole('textbox', { name: 'Time, line 2' }).first().fill('5:20');
-  const lines = page.getByRole('group', { name: 'Times for fresh solution' }).first().getByRole('textbox');
-  await expect(lines).toHaveCount(8);
-  await page.getByRole('button', { name: 'Add a temperature' }).first().click();
-  await expect(lines).toHaveCount(10);
-  await expect(page.getByRole('textbox', { name: 'Time, line 2' }).first()).toHaveValue('5:20');
+test('a leaflet is typed in bottle by bottle, put right where it is refused, and corrected afterwards', async ({ page }) => {
+  await page.goto('/shelf/kits/new');
+  await page.getByLabel('Name on the box').fill('Paper and pencil');
+  await page.getByLabel('A kit makes').fill('600 ml');
+  for (const bottle of ['Developer', 'Bleach-fix']) await page.getByRole('button', { name: `+ ${bottle}`, exact: true }).click();
+  await expect(page.getByLabel('Name on the box')).toHaveValue('Paper and pencil');
+  const bottle = (name: string) => page.getByRole('group', { name, exact: true });
+  await bottle('Developer').getByLabel('Time').fill('soon');
+  await bottle('Developer')
+    .getByLabel(/^Temperature/)
+    .fill('38');
+  await bottle('Bleach-fix').getByLabel('Time').fill('6:30');
+  await page.getByRole('button', { name: 'Put it on the shelf' }).click();
+  await expect(bottle('Developer').getByRole('alert')).toContainText('3:15');
+  await expect(bottle('Developer').getByLabel('Time')).toHaveValue('soon');
+  await bottle('Developer').getByLabel('Time').fill('3:20');
+  await page.getByRole('button', { name: 'Put it on the shelf' }).click();
+  await expect(page.getByRole('heading', { name: 'Paper and pencil' })).toBeVisible();
+  await page.getByRole('link', { name: 'Correct or copy it' }).click();
+  await expect(bottle('Developer').getByLabel('Time')).toHaveValue('3:20');
+  await bottle('Developer').getByText('What else the leaflet prints of it').click();
+  await bottle('Developer').getByText('percent a roll').click();
+  await bottle('Developer').getByLabel('Percent', { exact: true }).fill('2');
+  await page.getByRole('button', { name: 'Keep this kit' }).click();
+  await expect(page.getByRole('cell', { name: '2 % a roll' })).toBeVisible();
 });
 
 test('a first session, a dry run, a probe and its place go on without scripts', async ({ page }) => {
@@ -36,11 +53,11 @@ test('a first session, a dry run, a probe and its place go on without scripts', 
   await page.getByRole('button', { name: 'I have all that' }).click();
   await expect(page.getByRole('heading', { name: 'The kit in your hand' })).toBeVisible();
   // What is wrong is said by its field, and what was typed stays.
-  await page.getByLabel('1. Its name').fill('Kitchen kit');
-  await page.getByLabel('Developer: time').fill('soon');
+  await page.getByLabel('Name on the box').fill('Kitchen kit');
+  await page.getByRole('group', { name: 'Developer' }).getByLabel('Time').fill('soon');
   await page.getByRole('button', { name: 'This is my kit' }).click();
   await expect(page.getByText('Minutes and seconds, such as 3:15.').first()).toBeVisible();
-  await expect(page.getByLabel('Developer: time')).toHaveValue('soon');
+  await expect(page.getByRole('group', { name: 'Developer' }).getByLabel('Time')).toHaveValue('soon');
   await page.goto('/first-roll?step=blind');
   await page.getByRole('button', { name: /count it/ }).click();
   await expect(page.getByRole('button', { name: /count it/ })).toContainText('1');
@@ -70,9 +87,9 @@ test('a first session, a dry run, a probe and its place go on without scripts', 
 });
 
 test.describe('a whole run without scripts', () => {
-  const own = new OwnServer(4530, { STEADY_REEL_TEST_SPEED: '4' });
+  const own = new OwnServer({ STEADY_REEL_TEST_SPEED: '4' });
   test.use({ baseURL: own.base });
-  test.beforeAll(() => own.start(freshDatabase(), '--demo'));
+  test.beforeAll(() => own.start(freshDatabase(), 'demo'));
   test.afterAll(() => own.kill());
 
   test('started, poured, read, asked again where it is too early, finished and in the logbook', async ({ page }) => {

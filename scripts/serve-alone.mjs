@@ -1,10 +1,9 @@
-// The built server in this very process, so that killing it kills the server: node scripts/serve-alone.mjs PORT DATABASE [--demo]
+// The built server in this very process, so that killing it kills the server: node scripts/serve-alone.mjs PORT DATABASE
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
-import { fillDemo, root } from './setup.mjs';
+import { root } from './setup.mjs';
 
-const [port, database, ...flags] = process.argv.slice(2);
-if (flags.includes('--demo')) fillDemo(database);
+const [port, database] = process.argv.slice(2);
 process.env.NODE_ENV = 'production';
 process.env.PORT = port;
 process.env.STEADY_REEL_DB = database;

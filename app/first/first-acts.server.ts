@@ -1,7 +1,5 @@
 import { data, redirect } from 'react-router';
-import { kitFromFigures } from '../../core/beginner/first-kit.ts';
 import { isFirstStep, newFirstRoll, nextStep, withDone } from '../../core/beginner/first-roll.ts';
-import { readKit } from '../../core/kit/kit-document.ts';
 import { kitIdFor } from '../../core/kit/kit-id.ts';
 import { nowMs } from '../server/database/clock.server.ts';
 import { addRoll } from '../server/rolls.server.ts';
@@ -11,9 +9,10 @@ import { findTank, saveTank } from '../server/shelf/tanks.server.ts';
 import { readForm, textOf } from '../ui/forms/form.ts';
 import { onceOf } from '../ui/forms/once.ts';
 import { unitsTypedIn } from '../ui/forms/typed-in.ts';
+import { readPostedLeaflet } from '../ui/leaflet/posted-leaflet.ts';
 import { doneByFacts, factsSince } from './facts.server.ts';
 import { changeFirstRoll } from './first-roll.server.ts';
-import { firstFilmSchema, firstKitSchema, firstTankSchema } from './first-schemas.ts';
+import { firstFilmSchema, firstTankSchema } from './first-schemas.ts';
 
 /** Does what a form of the first roll asks, and leads on. */
 export function actOfFirstRoll(form: FormData) {
@@ -59,32 +58,10 @@ function goOn(step: string): never {
 }
 
 function keepKit(form: FormData) {
-  const read = readForm(firstKitSchema(unitsTypedIn(form, storedUnits())), form);
-  if (!read.ok) return { step: 'kit' as const, reply: read.reply };
-  const { name, makesMl, capacityRolls, wearPercent, baths, otherTemp, otherTime } = read.value;
-  const like = findKit(read.value.like);
-  if (!like) throw data('There is no such kit to begin from.', { status: 422 });
-  if (baths.length !== like.kit.baths.length) throw data('That form belongs to another kit. Begin again.', { status: 422 });
-  const kit = kitFromFigures(like.kit, {
-    id: kitIdFor(name, kitIdTaken),
-    name,
-    makesMl,
-    capacityRolls: capacityRolls ?? null,
-    wearPercent: wearPercent ?? null,
-    baths: baths.map(({ temp, time }) => ({ tempC: temp, seconds: time })),
-    more: otherTemp !== undefined && otherTime !== undefined ? [{ c: otherTemp, s: otherTime }] : [],
-  });
-  const checked = readKit(kit);
-  if (!checked.ok)
-    return {
-      step: 'kit' as const,
-      reply: read.refuse(
-        {},
-        checked.errors.map((error) => error.message),
-      ),
-    };
-  saveKit(checked.value, nowMs());
-  changeFirstRoll((first) => ({ ...first, kitId: checked.value.id }));
+  const read = readPostedLeaflet(form, unitsTypedIn(form, storedUnits()), (name) => kitIdFor(name, kitIdTaken), null);
+  if (!read.ok) return data({ step: 'kit' as const, leaflet: read.refused }, { status: 422 });
+  saveKit(read.kit, nowMs());
+  changeFirstRoll((first) => ({ ...first, kitId: read.kit.id }));
   return goOn('kit');
 }
 

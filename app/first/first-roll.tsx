@@ -1,3 +1,4 @@
+import type { SubmissionResult } from '@conform-to/react';
 import { nanoid } from 'nanoid';
 import { Form } from 'react-router';
 import {
@@ -10,10 +11,11 @@ import {
   type FirstStep,
 } from '../../core/beginner/first-roll.ts';
 import { nowMs } from '../server/database/clock.server.ts';
-import { findKit, listKits } from '../server/shelf/kits.server.ts';
+import { findFilmKit, listFilmKits } from '../server/shelf/kits.server.ts';
 import { findTank, listTanks } from '../server/shelf/tanks.server.ts';
 import { Button } from '../ui/button.tsx';
 import { postedForm } from '../ui/forms/posted-form.ts';
+import { typedInAddress, type RefusedLeaflet } from '../ui/leaflet/posted-leaflet.ts';
 import { PageHead } from '../ui/page-head.tsx';
 import type { Route } from './+types/first-roll.ts';
 import { bathForBeginners, doneByFacts, factsSince } from './facts.server.ts';
@@ -33,7 +35,7 @@ import { TankStep } from './steps/tank-step.tsx';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Your first roll · Steady Reel' }];
 
-/** The kit that a beginner's most likely begins from. */
+/** What a beginner’s kit is most likely like: shown with until there is their own. */
 const LIKE = 'house-c41-three-bath';
 
 export function loader({ request }: Route.LoaderArgs) {
@@ -44,9 +46,9 @@ export function loader({ request }: Route.LoaderArgs) {
   const search = new URL(request.url).searchParams;
   const asked = search.get('step');
   const step = isFirstStep(asked) ? asked : nextStep({ ...first, done });
-  const kits = listKits().filter(({ kit }) => kit.process === 'C-41');
-  const chosen = first.kitId === null ? null : findKit(first.kitId);
-  const like = kits.find(({ id, shipped }) => shipped && id === (search.get('like') ?? LIKE)) ?? kits.find(({ shipped }) => shipped);
+  const kits = listFilmKits().filter(({ kit }) => kit.process === 'C-41');
+  const chosen = first.kitId === null ? null : findFilmKit(first.kitId);
+  const like = kits.find(({ id }) => id === LIKE) ?? kits.find(({ shipped }) => shipped);
   if (!like) throw new Error('the shipped kits are missing');
   return {
     begun: stored !== null,
@@ -58,8 +60,8 @@ export function loader({ request }: Route.LoaderArgs) {
     facts,
     kit: chosen && { id: chosen.id, name: chosen.kit.name, capacityRolls: chosen.kit.capacityRolls ?? null },
     ownKits: kits.filter(({ shipped }) => !shipped).map(({ id, kit }) => ({ id, name: kit.name })),
-    likes: kits.filter(({ shipped }) => shipped).map(({ id, kit }) => ({ id, name: kit.name, baths: kit.baths.map(({ name }) => name) })),
-    like: { id: like.id, baths: like.kit.baths.map(({ id, kind, name }) => ({ id, kind, name })) },
+    like: like.id,
+    typed: typedInAddress(request.url) ?? {},
     tanks: listTanks().map(({ id, name, volumeMl }) => ({ id, name, volumeMl })),
     tank: first.tankId === null ? null : (findTank(first.tankId)?.id ?? null),
     bath: step === 'bath' ? bathForBeginners((chosen ?? like).kit) : null,
@@ -72,7 +74,8 @@ export async function action({ request }: Route.ActionArgs) {
 
 export default function FirstRollPage({ loaderData, actionData }: Route.ComponentProps) {
   const { step, done, over } = loaderData;
-  const reply = actionData?.step === step ? actionData.reply : null;
+  const reply = actionData && 'reply' in actionData && actionData.step === step ? actionData.reply : null;
+  const leaflet = actionData && 'leaflet' in actionData ? actionData.leaflet : null;
   const at = FIRST_STEPS.indexOf(step);
   return (
     <>
@@ -91,7 +94,7 @@ export default function FirstRollPage({ loaderData, actionData }: Route.Componen
           <h2 id="step" className="mb-3 text-[1.6rem] leading-tight font-bold">
             {FIRST_TITLES[step]}
           </h2>
-          <StepBody loaded={loaderData} reply={reply} />
+          <StepBody loaded={loaderData} reply={reply} leaflet={leaflet} />
         </article>
         <details className="lg:hidden">
           <summary className="min-h-11 cursor-pointer py-2 font-semibold">All steps</summary>
@@ -104,19 +107,19 @@ export default function FirstRollPage({ loaderData, actionData }: Route.Componen
 
 type Loaded = Route.ComponentProps['loaderData'];
 
-function StepBody({
-  loaded,
-  reply,
-}: {
+interface StepBodyProps {
   readonly loaded: Loaded;
-  readonly reply: NonNullable<Route.ComponentProps['actionData']>['reply'] | null;
-}) {
+  readonly reply: SubmissionResult | null;
+  readonly leaflet: RefusedLeaflet | null;
+}
+
+function StepBody({ loaded, reply, leaflet }: StepBodyProps) {
   const { facts, once } = loaded;
   switch (loaded.step) {
     case 'needed':
       return <NeededStep next={<Done step="needed">I have all that, or know where from</Done>} />;
     case 'kit':
-      return <KitStep key={loaded.like.id} {...loaded} reply={reply} />;
+      return <KitStep {...loaded} leaflet={leaflet} />;
     case 'room':
       return <RoomStep next={<Done step="room">The room is ready</Done>} />;
     case 'tank':
@@ -141,7 +144,7 @@ function StepBody({
         <DryRunStep
           facts={facts}
           once={once}
-          kit={loaded.kit?.id ?? loaded.like.id}
+          kit={loaded.kit?.id ?? loaded.like}
           tank={loaded.tank ?? ''}
           next={
             <Done step="dry-run" filled={facts.dry !== null}>

@@ -97,25 +97,25 @@ test('a kit typed in as documents and as leaflets, kept beside the shipped one, 
   expect(await post(kitAction, {}, { kitId: 'mine' })).toMatchObject({ to: '/shelf?away=kit:mine' });
   expect(load(leafletLoader, '/', { kitId: 'mine' })).toBe(404);
   await post(shelfAction, { away: 'kit:mine' });
-  expect(load(leafletLoader, '/', { kitId: 'mine' })).toMatchObject({ shipped: false, name: kit?.name });
+  expect(load(leafletLoader, '/', { kitId: 'mine' })).toMatchObject({ shipped: false, of: kit?.name });
   // A shipped kit cannot be put away, whatever is posted.
   await post(kitAction, {}, { kitId: 'house-e6-three-bath' });
   expect(findKit('house-e6-three-bath')).not.toBeNull();
 
-  const bath = (name: string, kind: string, change: object = {}) =>
-    Object.entries({ id: kind, name, kind, nominal: '100.4', 'points[0].temp': '100.4', 'points[0].time': '3:15', ...change });
   const leaflet = (change: object = {}) => ({
     name: 'Two baths',
     process: 'C-41',
-    makesMl: '1 l',
-    ...Object.fromEntries(bath('Developer', 'developer', change).map(([name, value]) => [`baths[0].${name}`, String(value)])),
-    ...Object.fromEntries(bath('Blix', 'bleach-fix').map(([name, value]) => [`baths[1].${name}`, String(value)])),
-    'sequence[0]': 'developer',
-    'sequence[1]': 'bleach-fix',
+    makes: '1 l',
+    bottles: 'developer,bleach-fix',
+    '0.time': '3:15',
+    '0.temp': '100.4',
+    '1.time': '3:15',
+    '1.temp': '100.4',
+    ...change,
   });
   writeSetting('units', { temperature: 'F', volume: 'ml' });
-  const wrong = await post(leafletAction, leaflet({ 'points[1].temp': '90', 'points[1].time': '2:00' }), { kitId: 'house-c41-three-bath' });
-  expect(Object.keys(wrong.errors)).toEqual(['baths[0].points[0].time']);
+  const wrong = await post(leafletAction, leaflet({ '0.more': '90 2:00' }), { kitId: 'house-c41-three-bath' });
+  expect(Object.keys(wrong.data.faults as object)).toEqual(['0.more']);
   expect((await post(leafletAction, leaflet(), { kitId: 'house-c41-three-bath' })).to).toBe('/shelf/kits/two-baths');
   expect((await post(leafletAction, { ...leaflet(), keep: 'new' }, { kitId: 'two-baths' })).to).toBe('/shelf/kits/two-baths-2');
   writeSetting('units', {});

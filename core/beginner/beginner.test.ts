@@ -1,10 +1,8 @@
 import fc from 'fast-check';
 import { BATH_KINDS, bleachesOrFixes, isDeveloper, isWater } from '../kit/kind.ts';
-import { readKit } from '../kit/kit-document.ts';
-import { SHIPPED_KITS, shippedKit } from '../kit/shipped-kits.ts';
+import { SHIPPED_KITS } from '../kit/shipped-kits.ts';
 import { usualQuestion } from '../schedule/a-question.fixture.ts';
 import { planRun } from '../schedule/plan.ts';
-import { kitFromFigures } from './first-kit.ts';
 import { explainsAtTheBench, FIRST_STEPS, firstRollDocument, newFirstRoll, nextStep, readFirstRoll, withDone } from './first-roll.ts';
 import { GLOSSARY } from './glossary.ts';
 import { METHOD } from './method.ts';
@@ -83,46 +81,4 @@ test('words of the trade are in order, once each, and none is explained by itsel
     expect(means).toMatch(/\.$/);
     expect(means.toLowerCase().startsWith(word.toLowerCase())).toBe(false);
   }
-});
-
-const like = shippedKit('house-c41-three-bath') ?? raise();
-function raise(): never {
-  throw new Error('no kit');
-}
-const figures = {
-  id: 'mine',
-  name: 'Mine',
-  makesMl: 500,
-  capacityRolls: 8,
-  baths: [
-    { tempC: 39, seconds: 210 },
-    { tempC: 39, seconds: 480 },
-    { tempC: 25, seconds: 60 },
-  ],
-  more: [{ c: 30, s: 500 }],
-  wearPercent: 2,
-};
-
-test('a kit from the leaflet in hand has that leaflet’s figures and none of the kit it began from', () => {
-  const kit = kitFromFigures(like, figures);
-  expect(readKit(kit)).toMatchObject({ ok: true });
-  expect(kit).toMatchObject({ id: 'mine', name: 'Mine', makesMl: 500, capacityRolls: 8, process: 'C-41' });
-  const [developer, bleachFix] = kit.baths;
-  expect(developer).toMatchObject({
-    nominalC: 39,
-    time: {
-      points: [
-        { c: 30, s: 500 },
-        { c: 39, s: 210 },
-      ],
-    },
-    exhaustion: { rule: 'percent', perRoll: 2 },
-  });
-  for (const bath of kit.baths) expect([bath.push, bath.mix]).toEqual([undefined, undefined]);
-  expect(bleachFix).toMatchObject({ time: { points: [{ c: 39, s: 480 }] } });
-  // What it does not say is not there, a range around its one temperature among it.
-  for (const bath of kit.baths) expect(bath).not.toHaveProperty('range');
-  const bare = kitFromFigures(like, { ...figures, capacityRolls: null, more: [], wearPercent: null });
-  expect(bare).not.toHaveProperty('capacityRolls');
-  expect(bare.baths[0]).not.toHaveProperty('exhaustion');
 });

@@ -90,6 +90,14 @@ export interface Kit {
   readonly sequence: readonly (string | WaterInSequence)[];
 }
 
+/** What may stand on a shelf: a kit, or a single bath, which is a kit of any process with one bath and no sequence (domain.md 4). */
+export type ShelfKit = Kit | (Omit<Kit, 'process'> & { readonly process: 'any' });
+
+/** A kit that takes a film from the first bath to the last, as all but single baths do. */
+export function developsFilm(kit: ShelfKit): kit is Kit {
+  return kit.process !== 'any';
+}
+
 /** Water of a kit’s sequence with what the leaflet says of it, in place of the bare word (domain.md 4). */
 export interface WaterInSequence extends StepSaid {
   readonly id?: string;
@@ -101,6 +109,6 @@ export function sequenceWord(place: string | WaterInSequence): string {
   return typeof place === 'string' ? place : place.water;
 }
 
-export function bathById(kit: Kit, id: string): Bath | undefined {
+export function bathById(kit: ShelfKit, id: string): Bath | undefined {
   return kit.baths.find((bath) => bath.id === id);
 }

@@ -1,14 +1,31 @@
 import type { Process } from '../film/process.ts';
-import { isDeveloper, type BathKind } from './kind.ts';
-import { KIT_FORMAT, type Agitation, type Bath, type ExhaustionRule, type Kit, type LeafletPoint, type PushRule } from './kit.ts';
+import { isDeveloper, type BareStep, type BathKind } from './kind.ts';
+import {
+  KIT_FORMAT,
+  type Agitation,
+  type Bath,
+  type ExhaustionRule,
+  type Kit,
+  type LeafletPoint,
+  type PushRule,
+  type ShelfKit,
+} from './kit.ts';
+import type { StepSaid } from './manner.ts';
+
+/** Water as a leaflet prints it between two bottles. The rinse that takes a backing off is a bath of its own in a kit. */
+export type WaterSaid = StepSaid & { readonly water: BareStep | 'remjet-rinse' };
 
 /** A bottle of the box as its leaflet says it: what is not printed is absent (domain.md 4). */
 export interface BottleSaid {
   readonly kind: BottleKind;
+  /** The bath of a kit that this corrects; absent for a new bottle. */
+  readonly id?: string;
+  /** What stands on it, where that is not its usual name. */
+  readonly name?: string | null;
   /** Seconds at the temperature it is printed for; a table by roll may say it in its first row instead. */
   readonly s: number;
-  /** The temperature printed, or the ends of a range; null where none is. */
-  readonly at: number | { readonly lowC: number; readonly highC: number } | null;
+  /** The temperature printed, the ends of a range, or both; null where none is. */
+  readonly at: number | { readonly c?: number; readonly lowC: number; readonly highC: number } | null;
   /** Further temperatures that the leaflet prints a time for. */
   readonly more: readonly LeafletPoint[];
   readonly wear: ExhaustionRule | null;
@@ -16,14 +33,21 @@ export interface BottleSaid {
   readonly agitation: Agitation | null;
   readonly mix: NonNullable<Bath['mix']> | null;
   readonly keepsDays: number | null;
+  readonly thrownAway?: boolean;
+  /** The water printed after it, none as an empty list; absent or null where the leaflet leaves it to the reader. */
+  readonly water?: readonly WaterSaid[] | null;
 }
 
 export interface LeafletSaid {
   readonly id: string;
   readonly name: string;
-  readonly process: Process;
+  readonly process: Process | 'any';
   readonly makesMl: number;
   readonly capacityRolls: number | null;
+  readonly note?: string;
+  readonly keepsOpenedDays?: number | null;
+  /** The water printed before the first bottle. */
+  readonly firstWater?: readonly WaterSaid[] | null;
   /** In the order of pouring. */
   readonly bottles: readonly BottleSaid[];
 }
@@ -47,47 +71,85 @@ export type BottleKind = keyof typeof BOTTLE_NAMES;
 export const BOTTLE_KINDS = Object.keys(BOTTLE_NAMES) as readonly BottleKind[];
 
 /** The bottles that a kit of this process usually has; the others are a press further. */
-export const USUAL_BOTTLES: Readonly<Record<Process, readonly BottleKind[]>> = {
+export const USUAL_BOTTLES: Readonly<Record<ShelfKit['process'], readonly BottleKind[]>> = {
   'C-41': ['developer', 'bleach-fix', 'stabiliser'],
   'E-6': ['first-developer', 'colour-developer', 'bleach-fix', 'stabiliser'],
   'ECN-2': ['prebath', 'developer', 'stop', 'bleach', 'fixer', 'final-rinse'],
+  any: ['fixer', 'stop', 'prebath', 'final-rinse'],
 };
 
 const ROOM_C = 20;
-const REMJET_RINSE_S = 60;
+/** Until the water runs clear; planned so, ended by a press. */
+export const REMJET_RINSE_S = 60;
 /** What is done where a leaflet says nothing of moving the tank: a rule of ours, called that wherever it shows. */
 const OUR_AGITATION: Agitation = { initialS: 15, everyS: 30, inversions: 4 };
 
 /** The kit that a typed leaflet makes: its own figures, and water where a leaflet leaves it to the reader (domain.md 4). */
-export function kitOfLeaflet({ bottles, capacityRolls, ...said }: LeafletSaid): Kit {
-  const baths = bottles.map((bottle, i) => bathOf(bottle, bottles.slice(0, i).filter(({ kind }) => kind === bottle.kind).length));
-  const nominalC = baths.find(({ kind }) => isDeveloper(kind))?.nominalC ?? ROOM_C;
-  const rinse: Bath = {
-    id: 'remjet-rinse',
-    kind: 'remjet-rinse',
-    name: 'Rinse until clear',
-    nominalC,
-    time: { points: [{ c: nominalC, s: REMJET_RINSE_S }] },
-  };
-  const needsRinse = baths.some(({ kind }) => kind === 'prebath');
-  return {
+export function kitOfLeaflet({
+  bottles,
+  firstWater,
+  capacityRolls,
+  keepsOpenedDays,
+  note,
+  process,
+  id,
+  name,
+  makesMl,
+}: LeafletSaid): ShelfKit {
+  const ids = idsOf(bottles);
+  const baths = bottles.map((bottle, i) => bathOf(bottle, ids[i] ?? bottle.kind, bottles.slice(0, i)));
+  const shared: Omit<Kit, 'process' | 'baths' | 'sequence'> = {
     format: KIT_FORMAT,
-    ...said,
-    note: 'From my own leaflet.',
+    id,
+    name,
+    makesMl,
+    note: note ?? 'From my own leaflet.',
     ...(capacityRolls === null ? {} : { capacityRolls }),
-    baths: needsRinse ? [...baths, rinse] : baths,
-    sequence: withWater(baths, said.process),
+    ...(typeof keepsOpenedDays === 'number' ? { keepsOpenedDays } : {}),
+  };
+  if (process === 'any') return { ...shared, process, baths, sequence: [] };
+  const usual = usualWater(bottles, process);
+  const water = [firstWater, ...bottles.map((bottle) => bottle.water)].map((printed, i) => printed ?? usual[i] ?? []);
+  const sequence = water.flatMap((between, i) => [...(i > 0 ? [ids[i - 1] ?? ''] : []), ...between.map(placeOf)]);
+  const rinse = water.flat().find((each) => each.water === 'remjet-rinse');
+  return {
+    ...shared,
+    process,
+    baths: rinse ? [...baths, remjetRinse(rinse, baths.find(({ kind }) => isDeveloper(kind))?.nominalC ?? ROOM_C)] : baths,
+    sequence,
   };
 }
 
-function bathOf({ kind, s, at, more, wear, push, agitation, mix, keepsDays }: BottleSaid, before: number): Bath {
-  const range = at !== null && typeof at !== 'number' ? at : null;
-  const nominalC = at === null ? ROOM_C : typeof at === 'number' ? at : (at.lowC + at.highC) / 2;
-  const name = BOTTLE_NAMES[kind];
+/** A bath keeps the id that it had; a new one is called after its kind, and after how many of it there are. */
+function idsOf(bottles: readonly BottleSaid[]): string[] {
+  const taken = new Set(bottles.flatMap(({ id }) => id ?? []));
+  return bottles.map(({ id, kind }) => {
+    if (id !== undefined) return id;
+    let free: string = kind;
+    for (let n = 2; taken.has(free); n++) free = `${kind}-${n}`;
+    taken.add(free);
+    return free;
+  });
+}
+
+function placeOf({ water, ...said }: WaterSaid): Kit['sequence'][number] {
+  return water === 'remjet-rinse' ? water : Object.keys(said).length === 0 ? water : { water, ...said };
+}
+
+function remjetRinse({ s = REMJET_RINSE_S, c }: WaterSaid, developerC: number): Bath {
+  const nominalC = typeof c === 'number' ? c : developerC;
+  return { id: 'remjet-rinse', kind: 'remjet-rinse', name: 'Rinse until clear', nominalC, time: { points: [{ c: nominalC, s }] } };
+}
+
+function bathOf(bottle: BottleSaid, id: string, before: readonly BottleSaid[]): Bath {
+  const { kind, s, at, more, wear, push, agitation, mix, keepsDays, thrownAway } = bottle;
+  const range = at !== null && typeof at !== 'number' ? { lowC: at.lowC, highC: at.highC } : null;
+  const nominalC = at === null ? ROOM_C : typeof at === 'number' ? at : (at.c ?? (at.lowC + at.highC) / 2);
+  const nth = before.filter((other) => other.kind === kind).length + 1;
   return {
-    id: before === 0 ? kind : `${kind}-${before + 1}`,
+    id,
     kind,
-    name: before === 0 ? name : `${name} ${before + 1}`,
+    name: bottle.name ?? (nth === 1 ? BOTTLE_NAMES[kind] : `${BOTTLE_NAMES[kind]} ${nth}`),
     ...(isDeveloper(kind) ? { critical: true } : {}),
     nominalC,
     time: { points: [{ c: nominalC, s }, ...more] },
@@ -95,22 +157,26 @@ function bathOf({ kind, s, at, more, wear, push, agitation, mix, keepsDays }: Bo
     ...(push ? { push } : {}),
     ...(wear ? { exhaustion: wear } : {}),
     agitation: agitation ?? OUR_AGITATION,
+    ...(thrownAway ? { after: 'discard' as const } : {}),
     ...(keepsDays === null ? {} : { keepsDays }),
     ...(mix ? { mix } : {}),
   };
 }
 
-/** Prewash first, a rinse after the last developer unless a stop follows, a wash between slide film’s developers and after what bleaches or fixes. */
-function withWater(baths: readonly Bath[], process: Process): string[] {
-  const lastDeveloper = baths.findLastIndex(({ kind }) => isDeveloper(kind));
-  const words = baths.flatMap(({ id, kind }, i): string[] => {
-    const next = baths[i + 1]?.kind;
-    if (kind === 'prebath') return [id, 'remjet-rinse'];
-    if (kind === 'first-developer') return [id, ...(next === 'stop' ? [] : ['wash'])];
-    if (i === lastDeveloper) return [id, ...(next === 'stop' ? [] : ['rinse'])];
-    return kind === 'bleach' || kind === 'fixer' || kind === 'bleach-fix' ? [id, 'wash'] : [id];
+/**
+ * The water that a leaflet leaves to the reader, before the first bottle and after each: a prewash first, a rinse after the
+ * last developer unless a stop follows, a wash between slide film’s developers and after what bleaches or fixes.
+ */
+export function usualWater(bottles: readonly Pick<BottleSaid, 'kind'>[], process: Process): readonly (readonly WaterSaid[])[] {
+  const lastDeveloper = bottles.findLastIndex(({ kind }) => isDeveloper(kind));
+  const after = bottles.map(({ kind }, i): WaterSaid[] => {
+    const next = bottles[i + 1]?.kind;
+    if (kind === 'prebath') return [{ water: 'remjet-rinse' }];
+    if (kind === 'first-developer') return next === 'stop' ? [] : [{ water: 'wash' }];
+    if (i === lastDeveloper) return next === 'stop' ? [] : [{ water: 'rinse' }];
+    return kind === 'bleach' || kind === 'fixer' || kind === 'bleach-fix' ? [{ water: 'wash' }] : [];
   });
-  return process === 'ECN-2' || baths[0]?.kind === 'prebath' ? words : ['prewash', ...words];
+  return [process === 'ECN-2' || bottles[0]?.kind === 'prebath' ? [] : [{ water: 'prewash' }], ...after];
 }
 
 /** What a leaflet is silent about, with what follows from that, in the words of the list beside it. */

@@ -6,7 +6,7 @@ import { deliberate } from '../press.ts';
 import { mixed, roll, room, tank, typeIn } from './set-up.ts';
 
 /** One temperature, one litre, a cold kitchen: the leaflet that nearly everyone has in the hand. */
-const own = new OwnServer(4610, { STEADY_REEL_TEST_SPEED: '15' });
+const own = new OwnServer({ STEADY_REEL_TEST_SPEED: '15' });
 test.use({ baseURL: own.base });
 test.beforeAll(() => own.start(freshDatabase()));
 test.afterAll(() => own.kill());

@@ -4,7 +4,7 @@ import { freshDatabase, OwnServer } from '../own-server.ts';
 import { mixed, roll, room, tank, typeIn } from './set-up.ts';
 
 /** A kit worked in the room: no tub, no heater, everything as warm as the kitchen. */
-const own = new OwnServer(4613);
+const own = new OwnServer();
 test.use({ baseURL: own.base });
 test.beforeAll(() => own.start(freshDatabase()));
 test.afterAll(() => own.kill());

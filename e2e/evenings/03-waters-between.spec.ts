@@ -5,7 +5,7 @@ import { freshDatabase, OwnServer } from '../own-server.ts';
 import { mixed, roll, tank, typeIn } from './set-up.ts';
 
 /** A quart in °F, bleach and fixer apart: three waters between them, and five minutes of running water at the end. */
-const own = new OwnServer(4616);
+const own = new OwnServer();
 test.use({ baseURL: own.base });
 test.beforeAll(() => own.start(freshDatabase()));
 test.afterAll(() => own.kill());

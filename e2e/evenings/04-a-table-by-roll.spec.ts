@@ -4,7 +4,7 @@ import { freshDatabase, OwnServer } from '../own-server.ts';
 import { mixed, roll, tank, typeIn } from './set-up.ts';
 
 /** Times that grow by a table, and powders that are not divided. */
-const own = new OwnServer(4619);
+const own = new OwnServer();
 test.use({ baseURL: own.base });
 test.beforeAll(() => own.start(freshDatabase()));
 test.afterAll(() => own.kill());

@@ -5,7 +5,7 @@ import { deliberate } from '../press.ts';
 import { mixed, roll, tank, typeIn } from './set-up.ts';
 
 /** Cine film in its own baths: the backing off before the developer, 41.1 held in a plastic tank, pushed one stop. */
-const own = new OwnServer(4622, { STEADY_REEL_TEST_SPEED: '15' });
+const own = new OwnServer({ STEADY_REEL_TEST_SPEED: '15' });
 test.use({ baseURL: own.base });
 test.beforeAll(() => own.start(freshDatabase()));
 test.afterAll(() => own.kill());

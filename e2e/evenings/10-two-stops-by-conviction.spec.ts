@@ -4,7 +4,7 @@ import { freshDatabase, OwnServer } from '../own-server.ts';
 import { mixed, roll, tank, typeIn } from './set-up.ts';
 
 /** A kit that is silent about pushing, and somebody who knows what two stops want. */
-const own = new OwnServer(4625);
+const own = new OwnServer();
 test.use({ baseURL: own.base });
 test.beforeAll(() => own.start(freshDatabase()));
 test.afterAll(() => own.kill());

@@ -8,7 +8,7 @@ import { deliberate, pressable } from '../press.ts';
  * In run 1's bleach-fix a splash goes into the developer; runs 2 and 3 wait. Phone at the sink, laptop in the room. Set up
  * through the forms alone, as a new user would.
  */
-const own = new OwnServer(4560, { STEADY_REEL_TEST_SPEED: '15' });
+const own = new OwnServer({ STEADY_REEL_TEST_SPEED: '15' });
 const { base } = own;
 test.use({ baseURL: base });
 test.beforeAll(() => own.start(freshDatabase()));

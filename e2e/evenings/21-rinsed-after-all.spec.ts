@@ -4,7 +4,7 @@ import { freshDatabase, OwnServer } from '../own-server.ts';
 import { mixed, roll, tank, typeIn } from './set-up.ts';
 
 /** A stabiliser that is washed off, against every leaflet; and a tank for two reels with one reel in it. */
-const own = new OwnServer(4628, { STEADY_REEL_TEST_SPEED: '15' });
+const own = new OwnServer({ STEADY_REEL_TEST_SPEED: '15' });
 test.use({ baseURL: own.base });
 test.beforeAll(() => own.start(freshDatabase()));
 test.afterAll(() => own.kill());

@@ -6,7 +6,7 @@ import { SPEEDS } from '../../../core/practice/practice-clock.ts';
 import { PRACTICE_SCENES, sceneOf } from '../../../core/practice/scene.ts';
 import { shownInstant } from '../../server/database/clock.server.ts';
 import { bestByScene, deletePractice, recentPractices } from '../../server/runs/practices.server.ts';
-import { findKit, listKits } from '../../server/shelf/kits.server.ts';
+import { findFilmKit, listFilmKits } from '../../server/shelf/kits.server.ts';
 import { findTank, listTanks } from '../../server/shelf/tanks.server.ts';
 import { Button } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
@@ -30,7 +30,7 @@ export function loader({ context, request }: Route.LoaderArgs) {
     once: nanoid(),
     asked: { scene: asked.get('scene') ?? 'calm', seed: asked.get('seed') ?? '', kit: asked.get('kit') ?? '' },
     scenes: PRACTICE_SCENES.map((scene) => ({ ...scene, best: best.get(scene.id) ?? null })),
-    kits: listKits().map(({ id, kit }) => ({ value: id, label: `${kit.name} (${kit.process})` })),
+    kits: listFilmKits().map(({ id, kit }) => ({ value: id, label: `${kit.name} (${kit.process})` })),
     tanks: listTanks().map(({ id, name }) => ({ value: id, label: name })),
     past: recentPractices(SHOWN).map((line) => ({
       ...line,
@@ -50,7 +50,7 @@ export async function action({ request }: Route.ActionArgs) {
   const read = readForm(practiceSchema, formData);
   if (!read.ok) return read.reply;
   const { scene, kit: kitId, tank: tankId, speed, seed } = read.value;
-  const kit = findKit(kitId);
+  const kit = findFilmKit(kitId);
   if (!kit) return read.refuse({ kit: ['That kit is not on the shelf any more.'] });
   const id = onceOf(formData);
   const { fault } = beginPractice({

@@ -2,7 +2,7 @@ import { Form, useSubmit } from 'react-router';
 import { celsiusFromFahrenheit, figureOfTemperature, showTemperature } from '../../../core/units/temperature.ts';
 import { usualHabits } from '../../run/evening/usual-habits.server.ts';
 import { storedUnits } from '../../server/settings.server.ts';
-import { findKit, listKits } from '../../server/shelf/kits.server.ts';
+import { findFilmKit, listFilmKits } from '../../server/shelf/kits.server.ts';
 import { findTank, listTanks } from '../../server/shelf/tanks.server.ts';
 import { Button, LinkButton } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
@@ -24,12 +24,12 @@ export function loader({ request }: Route.LoaderArgs) {
   const asked = new URL(request.url).searchParams;
   const named = asked.get('habit');
   const question = isQuestion(named) ? named : 'tank';
-  const kits = listKits();
+  const kits = listFilmKits();
   const kit = kits.find(({ id }) => id === asked.get('kit')) ?? kits.find((each) => each.kit.process === 'C-41') ?? kits[0];
   const tank = findTank(asked.get('tank') ?? '');
   const { temperature } = storedUnits();
   const room = roomAsked(asked.get('room'), temperature === 'F');
-  const seen = kit ? twoHabits(question, findKit(kit.id)?.kit ?? kit.kit, tank, room.c, usualHabits()) : null;
+  const seen = kit ? twoHabits(question, findFilmKit(kit.id)?.kit ?? kit.kit, tank, room.c, usualHabits()) : null;
   return {
     question,
     questions: QUESTIONS.map((id) => ({ id, title: QUESTION_WORDS[id].title })),

@@ -9,7 +9,7 @@ import { findRoll, setRollState, type RollFields } from '../../server/rolls.serv
 import { insertEvent } from '../../server/runs/run-events.server.ts';
 import { insertRun, insertSession, setRunState } from '../../server/runs/runs.server.ts';
 import { storeRoll } from '../../server/shelf/a-shelf.fixture.ts';
-import { findBatch } from '../../server/shelf/batches.server.ts';
+import { findBatch, isFilmBatch } from '../../server/shelf/batches.server.ts';
 import { writeRun } from '../../server/shelf/bottle-entries.server.ts';
 import { findTank } from '../../server/shelf/tanks.server.ts';
 import { effectOnBottles } from './effect-of-run.server.ts';
@@ -37,7 +37,7 @@ export function storeDoneRun(id: string, run: DoneRun): void {
   const { batchId, tankId, on, pushStops = 0, treatment = 'normal' } = run;
   const batch = findBatch(batchId);
   const tank = findTank(tankId);
-  if (!batch || !tank) throw new Error(`${id}: no batch or tank`);
+  if (!batch || !isFilmBatch(batch) || !tank) throw new Error(`${id}: no batch or tank`);
   const rolls = run.rolls ?? [{ id: `roll-of-${id}` }];
   for (const { id: rollId, ...fields } of rolls) storeRoll(rollId, { process: batch.kit.process, ...fields });
   const films = rolls.flatMap((roll) => findRoll(roll.id) ?? []);

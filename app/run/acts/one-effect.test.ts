@@ -10,7 +10,7 @@ import { JUGS } from '../../../core/chemistry/safety/spent.ts';
 import { bleachesOrFixes, isDeveloper } from '../../../core/kit/kind.ts';
 import { planEvening } from '../../../core/evening/evening.ts';
 import { storeBatch, storeRoll, storeTank } from '../../server/shelf/a-shelf.fixture.ts';
-import { findBatch, pinKitAnew, type BatchWithKit } from '../../server/shelf/batches.server.ts';
+import { findBatch, isFilmBatch, pinKitAnew, type BatchWithKit, type FilmBatch } from '../../server/shelf/batches.server.ts';
 import { moveBottle } from '../../server/shelf/bottle-entries.server.ts';
 import { nowMs, today } from '../../server/database/clock.server.ts';
 import { jugsNow } from '../../server/shelf/jugs.server.ts';
@@ -29,9 +29,9 @@ const record = (runId: string, kind: string, body: object = {}): string => {
   if (!recorded.ok) throw new Error(`${kind}: ${recorded.message}`);
   return id;
 };
-const batchOf = (id: string): BatchWithKit => {
+const batchOf = (id: string): FilmBatch => {
   const batch = findBatch(id);
-  if (!batch) throw new Error(`no batch ${id}`);
+  if (!batch || !isFilmBatch(batch)) throw new Error(`no batch ${id}`);
   return batch;
 };
 const seen = ({ bottles }: BatchWithKit) =>

@@ -11,7 +11,7 @@ import { today } from '../../server/database/clock.server.ts';
 import { keptEvenings, type KeptEvening } from '../../server/evenings.server.ts';
 import { waitingRolls, type Roll } from '../../server/rolls.server.ts';
 import { storedSetting } from '../../server/settings.server.ts';
-import { listBatches, type BatchWithKit } from '../../server/shelf/batches.server.ts';
+import { isFilmBatch, listBatches, type BatchWithKit, type FilmBatch } from '../../server/shelf/batches.server.ts';
 import { listTanks } from '../../server/shelf/tanks.server.ts';
 
 /** Rolls and roll equivalents that evenings to come have spoken for. */
@@ -37,7 +37,7 @@ export function reservedRolls(waiting: readonly Roll[] = waitingRolls(), shelf: 
       const tank = tanks.find((each) => each.id === run.tankId);
       const tankMl = tank ? loadedTank(tank, film).volumeMl : 0;
       const before = batches[run.batchId] ?? { ...NOTHING_TO_COME, evenings: [] };
-      const entries = batch ? arrangedEffect(batch, tankMl, film, evening) : [];
+      const entries = batch && isFilmBatch(batch) ? arrangedEffect(batch, tankMl, film, evening) : [];
       batches[run.batchId] = {
         ...withRun(before, entries),
         evenings: before.evenings.includes(evening.name) ? before.evenings : [...before.evenings, evening.name],
@@ -48,7 +48,7 @@ export function reservedRolls(waiting: readonly Roll[] = waitingRolls(), shelf: 
 }
 
 /** What a run that is arranged and not planned yet will pour: its steps are known before its times are. */
-function arrangedEffect(batch: BatchWithKit, tankMl: number, film: readonly Roll[], { draft }: KeptEvening): readonly EffectEntry[] {
+function arrangedEffect(batch: FilmBatch, tankMl: number, film: readonly Roll[], { draft }: KeptEvening): readonly EffectEntry[] {
   const { habits: own, ways } = (draft ?? {}) as { readonly habits?: unknown; readonly ways?: unknown };
   const habits = readHabits(own ?? storedSetting('habits'));
   const treatment = film[0]?.treatment ?? 'normal';

@@ -3,7 +3,7 @@ import { foldRolls } from '../../../core/chemistry/ledger/ledger.ts';
 import type { Incident } from '../../../core/chemistry/ledger/standing.ts';
 import { capacityOfVolume } from '../../../core/kit/capacity.ts';
 import { isDeveloper, isWater } from '../../../core/kit/kind.ts';
-import { sequenceWord, type Kit } from '../../../core/kit/kit.ts';
+import { developsFilm, sequenceWord, type Kit, type ShelfKit } from '../../../core/kit/kit.ts';
 import { readStoredKit } from '../../../core/kit/stored-kit.ts';
 import { readHabits } from '../../../core/schedule/read-habits.ts';
 import { today } from '../database/clock.server.ts';
@@ -36,7 +36,7 @@ export interface Batch {
 
 /** A batch with the kit document that was pinned when it was mixed, and what its ledger says today. */
 export interface BatchWithKit extends Batch {
-  readonly kit: Kit;
+  readonly kit: ShelfKit;
   /** Roll equivalents since it was mixed. */
   readonly rollsDone: number;
   /** Of these, what the solution in the bottles has seen itself. */
@@ -46,6 +46,15 @@ export interface BatchWithKit extends Batch {
   readonly bottles: readonly ShelfBottle[];
   /** The least that any of its bottles holds. */
   readonly mlLeft: number;
+}
+
+/** A batch that film goes through, as it does not through a single bath’s. */
+export interface FilmBatch extends BatchWithKit {
+  readonly kit: Kit;
+}
+
+export function isFilmBatch(batch: BatchWithKit): batch is FilmBatch {
+  return developsFilm(batch.kit);
 }
 
 interface Row {
@@ -65,7 +74,7 @@ const COLUMNS = 'id, kit_id, kit_document, name, volume_ml, mixed_on, price_cent
 
 /** What is read once for a whole shelf: kits, bottles and the entries that concern them. */
 interface Shelf {
-  readonly kitOf: (batchId: string) => Kit;
+  readonly kitOf: (batchId: string) => ShelfKit;
   readonly bottles: readonly ShelfBottle[];
   readonly entries: ReadonlyMap<string, readonly BottleEntry[]>;
 }
@@ -82,8 +91,8 @@ function shelfOf(rows: readonly Row[], others: readonly number[] = []): Shelf {
   const moved = bottlesThatMoved().filter((number) => bottleRows.has(number));
   const elsewhere = batchesOfBottles([...moved, ...others]);
   const stored = entriesOfBatches([...new Set([...ids, ...elsewhere])]);
-  const kits = new Map<string, Kit>();
-  const kitOf = (batchId: string): Kit => {
+  const kits = new Map<string, ShelfKit>();
+  const kitOf = (batchId: string): ShelfKit => {
     const kit =
       kits.get(batchId) ??
       readStoredKit(documents.get(batchId) ?? (sql('SELECT kit_document AS d FROM batches WHERE id = ?').get(batchId) as { d: string }).d);
@@ -186,7 +195,7 @@ export function findBottle(number: number): ShelfBottle | null {
 
 /** A batch as it stood at an instant: its kit, its bottles then, and what had happened to them. */
 export interface BatchThen {
-  readonly kit: Kit;
+  readonly kit: ShelfKit;
   readonly kitId: string;
   readonly capacityRolls: number | null;
   readonly bottles: readonly ShelfBottle[];

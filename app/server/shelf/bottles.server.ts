@@ -1,6 +1,6 @@
 import { foldBottle, type BottleEntry, type BottleNow, type FoldingRules } from '../../../core/chemistry/ledger/bottle.ts';
 import type { BathKind } from '../../../core/kit/kind.ts';
-import type { Bath, Kit } from '../../../core/kit/kit.ts';
+import type { Bath, ShelfKit } from '../../../core/kit/kit.ts';
 import { sql } from '../database/database.server.ts';
 import type { StoredEntry } from './bottle-entries.server.ts';
 
@@ -111,7 +111,7 @@ export function lifeOfBottle(row: BottleRow, entries: readonly StoredEntry[]): L
 }
 
 /** A bottle as its life leaves it on a day. `kit` is that of the batch it was mixed in. */
-export function foldOneBottle(row: BottleRow, kit: Kit, all: readonly StoredEntry[], on: string, rules: FoldingRules): ShelfBottle {
+export function foldOneBottle(row: BottleRow, kit: ShelfKit, all: readonly StoredEntry[], on: string, rules: FoldingRules): ShelfBottle {
   const { entries, place } = lifeOfBottle(row, all);
   const happened = entries.flatMap(({ entry }): BottleEntry[] => (entry.kind === 'moved' ? [] : [entry]));
   const asFilled = kit.baths.find((bath) => bath.id === row.bath) ?? { id: row.bath };

@@ -1,5 +1,5 @@
 import { makesStillMl } from '../../../core/chemistry/ledger/box.ts';
-import type { Kit } from '../../../core/kit/kit.ts';
+import type { ShelfKit } from '../../../core/kit/kit.ts';
 import { readStoredKit } from '../../../core/kit/stored-kit.ts';
 import { sql } from '../database/database.server.ts';
 
@@ -7,7 +7,7 @@ import { sql } from '../database/database.server.ts';
 export interface BoxOnShelf {
   readonly id: string;
   readonly kitId: string;
-  readonly kit: Kit;
+  readonly kit: ShelfKit;
   readonly boughtOn: string;
   readonly openedOn: string | null;
   readonly goodUntil: string | null;

@@ -1,11 +1,20 @@
-import type { Kit } from '../../../core/kit/kit.ts';
+import { developsFilm, type Kit, type ShelfKit } from '../../../core/kit/kit.ts';
 import { readStoredKit } from '../../../core/kit/stored-kit.ts';
 import { sql } from '../database/database.server.ts';
 
 export interface KitOnShelf {
   readonly id: string;
   readonly shipped: boolean;
+  readonly kit: ShelfKit;
+}
+
+/** A kit that takes a film through all its baths. */
+export interface FilmKitOnShelf extends KitOnShelf {
   readonly kit: Kit;
+}
+
+export function isFilmKit(on: KitOnShelf): on is FilmKitOnShelf {
+  return developsFilm(on.kit);
 }
 
 interface Row {
@@ -23,6 +32,16 @@ export function listKits(): KitOnShelf[] {
   return rows.map(fromRow);
 }
 
+/** Kits without the single baths, which no film goes through alone. */
+export function listFilmKits(): FilmKitOnShelf[] {
+  return listKits().filter(isFilmKit);
+}
+
+export function findFilmKit(id: string): FilmKitOnShelf | null {
+  const found = findKit(id);
+  return found && isFilmKit(found) ? found : null;
+}
+
 export function findKit(id: string): KitOnShelf | null {
   const row = sql('SELECT id, document, shipped FROM kits WHERE id = ? AND deleted_at_ms IS NULL').get(id) as Row | undefined;
   return row ? fromRow(row) : null;
@@ -33,11 +52,16 @@ export function kitIdTaken(id: string): boolean {
   return sql('SELECT 1 FROM kits WHERE id = ?').get(id) !== undefined;
 }
 
-export function saveKit(kit: Kit, atMs: number): void {
+export function saveKit(kit: ShelfKit, atMs: number): void {
   sql(
     `INSERT INTO kits (id, document, shipped, added_at_ms) VALUES (?, ?, 0, ?)
      ON CONFLICT (id) DO UPDATE SET document = excluded.document, deleted_at_ms = NULL WHERE shipped = 0`,
-  ).run(kit.id, JSON.stringify(kit), atMs);
+  ).run(kit.id, JSON.stringify(documentOf(kit)), atMs);
+}
+
+/** A single bath is kept without a sequence, as its document has none. */
+function documentOf({ sequence, ...kit }: ShelfKit): object {
+  return kit.process === 'any' ? kit : { ...kit, sequence };
 }
 
 export function setKitDeleted(id: string, deletedAtMs: number | null): void {

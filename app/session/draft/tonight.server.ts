@@ -11,13 +11,13 @@ import { today } from '../../server/database/clock.server.ts';
 import { whileUnchanged } from '../../server/database/unchanged.server.ts';
 import { waitingRolls as rollsThatWait, type Roll } from '../../server/rolls.server.ts';
 import { storedSetting, writeSetting } from '../../server/settings.server.ts';
-import { listBatches, type BatchWithKit } from '../../server/shelf/batches.server.ts';
+import { listBatches, isFilmBatch, type FilmBatch } from '../../server/shelf/batches.server.ts';
 import { listTanks, type TankOnShelf } from '../../server/shelf/tanks.server.ts';
 import { DRAFT_FORMAT, readDraftDocument, type Draft } from './draft.ts';
 import { eveningQuestion, rollsTonight } from './evening-question.ts';
 import { withinReach } from './within-reach.ts';
 
-export interface BatchTonight extends BatchWithKit {
+export interface BatchTonight extends FilmBatch {
   /** What runs that were planned and are not done will do to it. */
   readonly waiting: Forecast;
   /** What evenings to come will. */
@@ -87,6 +87,7 @@ export function eveningSet(draft: Draft, waiting: readonly Roll[], toCome: Reado
     moreWaiting: waiting.length - within.length,
     // Runs that wait or go on will have used their share before anything that is planned now.
     batches: shelf
+      .filter(isFilmBatch)
       .map((batch) => ({
         ...batch,
         waiting: toCome.get(batch.id) ?? NOTHING_TO_COME,

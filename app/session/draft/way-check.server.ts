@@ -2,13 +2,15 @@ import { DEFAULT_TANK } from '../../../core/heat/tank/tank.ts';
 import { planRun } from '../../../core/schedule/plan.ts';
 import { MOST_CHANGES } from '../../../core/schedule/read-way.ts';
 import { usualHabits } from '../../run/evening/usual-habits.server.ts';
-import { listBatches } from '../../server/shelf/batches.server.ts';
+import { isFilmBatch, listBatches } from '../../server/shelf/batches.server.ts';
 import type { Draft, DraftChange } from './draft.ts';
 
 /** Why a change to a way would break it, in words; null where it may stand. What broke before it was made is not its fault. */
 export function wayRefusal(next: Draft, change: DraftChange): string | null {
   if (!('kitId' in change) || !('treatment' in change)) return null;
-  const kit = listBatches().find((batch) => batch.kit.id === change.kitId)?.kit;
+  const kit = listBatches()
+    .filter(isFilmBatch)
+    .find((batch) => batch.kit.id === change.kitId)?.kit;
   if (!kit) return 'The kit of this way is not on the shelf any more. Nothing was changed.';
   const way = next.ways[change.kitId]?.[change.treatment] ?? [];
   if (way.length > MOST_CHANGES)

@@ -11,7 +11,8 @@ import { shownInstant } from '../../server/database/clock.server.ts';
 import { livesOf } from '../../server/runs/lives.server.ts';
 import { endedRuns } from '../../server/runs/runs.server.ts';
 import { personsZone } from '../../server/settings.server.ts';
-import { findBatch } from '../../server/shelf/batches.server.ts';
+import type { Kit } from '../../../core/kit/kit.ts';
+import { findBatch, isFilmBatch } from '../../server/shelf/batches.server.ts';
 import { marginsLastTime } from '../draft/margins-last-time.server.ts';
 import type { Tonight } from '../draft/tonight.server.ts';
 import { compareSchools } from '../plan/schools.ts';
@@ -32,11 +33,17 @@ function besides(evening: Tonight) {
   return worked;
 }
 
+/** The batch’s own kit, without the push school that is laid over it tonight. */
+function asOnTheShelf({ id, kit }: Tonight['batches'][number]): Kit {
+  const batch = findBatch(id);
+  return batch && isFilmBatch(batch) ? batch.kit : kit;
+}
+
 function workedBeside(evening: Tonight) {
   return {
     schools: evening.evening.runs.map((run) => {
       const batch = evening.batches.find((candidate) => candidate.id === run.batchId);
-      return batch ? compareSchools(run, evening, findBatch(batch.id)?.kit ?? batch.kit) : [];
+      return batch ? compareSchools(run, evening, asOnTheShelf(batch)) : [];
     }),
     lastOwn: marginsLastTime(evening.inUse.map((batch) => batch.kitId)),
   };

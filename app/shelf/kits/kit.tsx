@@ -4,7 +4,7 @@ import { mixRecipes } from '../../../core/chemistry/mixing/mixing.ts';
 import { jugInWords } from '../../../core/chemistry/safety/spent.ts';
 import { isWater } from '../../../core/kit/kind.ts';
 import { sequenceSteps } from '../../../core/kit/kit-document.ts';
-import type { Bath } from '../../../core/kit/kit.ts';
+import { developsFilm, type Bath } from '../../../core/kit/kit.ts';
 import { showDuration } from '../../../core/units/duration.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
 import { showVolume } from '../../../core/units/volume.ts';
@@ -30,9 +30,9 @@ export function loader({ params }: Route.LoaderArgs) {
   return {
     kit: found.kit,
     shipped: found.shipped,
-    steps: sequenceSteps(found.kit).map((step) => step.name),
+    steps: developsFilm(found.kit) ? sequenceSteps(found.kit).map((step) => step.name) : [],
     recipes: recipes.ok ? recipes.value : [],
-    yields: yieldTable(found.kit, listTanks()),
+    yields: developsFilm(found.kit) ? yieldTable(found.kit, listTanks()) : [],
   };
 }
 
@@ -55,12 +55,14 @@ export default function KitPage({ loaderData }: Route.ComponentProps) {
           </LinkButton>
         }
       >
-        {kit.process}, makes {showVolume(kit.makesMl, volume)}
+        {kit.process === 'any' ? 'A single bath, for any process' : kit.process}, makes {showVolume(kit.makesMl, volume)}
         {kit.capacityRolls ? ` for ${kit.capacityRolls} rolls` : ', capacity not given'}. {kit.note}
       </PageHead>
-      <p className="mb-4">
-        <span className="font-semibold">In this order:</span> {steps.join(' → ')}
-      </p>
+      {steps.length > 0 && (
+        <p className="mb-4">
+          <span className="font-semibold">In this order:</span> {steps.join(' → ')}
+        </p>
+      )}
       <div className="grid gap-4 md:grid-cols-2">
         {kit.baths.map((bath) => (
           <BathCard key={bath.id} bath={bath} />
@@ -101,11 +103,11 @@ export default function KitPage({ loaderData }: Route.ComponentProps) {
           )}
           <Notice tone="plain">
             {shipped
-              ? 'This kit is generic and ships with Steady Reel. Copy it and type in your own leaflet, which overrules it.'
+              ? 'This kit is generic and ships with Steady Reel. Your own leaflet overrules it: type it in, or copy this one.'
               : 'Your own kit. A batch keeps the kit it was mixed by; a change reaches it only when you take it up on the batch’s page.'}
           </Notice>
           <div className="flex flex-wrap gap-3">
-            <LinkButton to={`/shelf/kits/${kit.id}/leaflet`}>{shipped ? 'Copy and type in my leaflet' : 'Edit or copy'}</LinkButton>
+            <LinkButton to={`/shelf/kits/${kit.id}/leaflet`}>{shipped ? 'Copy it, with other figures' : 'Correct or copy it'}</LinkButton>
             <LinkButton reloadDocument download to={`/kits/${kit.id}/kit.json`}>
               Save as a file
             </LinkButton>

@@ -8,7 +8,7 @@ import { sayIn, textIn } from '../../../core/units/sentence.ts';
 import { fieldOfTemperature, showTemperature, type TemperatureUnit } from '../../../core/units/temperature.ts';
 import { nowMs } from '../../server/database/clock.server.ts';
 import { storedUnits } from '../../server/settings.server.ts';
-import { listBatches } from '../../server/shelf/batches.server.ts';
+import { isFilmBatch, listBatches } from '../../server/shelf/batches.server.ts';
 import { listThermometers, saveThermometer, setThermometerDeleted } from '../../server/shelf/thermometers.server.ts';
 import { Button, LinkButton } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
@@ -64,7 +64,9 @@ export function loader({ params }: Route.LoaderArgs) {
 
 /** What the error would do to the developer that stands on the shelf, at that developer's own temperature. */
 function whatItMeans(error: ThermometerError) {
-  const [first] = listBatches().flatMap(({ kit }) => kit.baths.flatMap((bath) => (bath.critical ? [{ bath, process: kit.process }] : [])));
+  const [first] = listBatches()
+    .filter(isFilmBatch)
+    .flatMap(({ kit }) => kit.baths.flatMap((bath) => (bath.critical ? [{ bath, process: kit.process }] : [])));
   return first ? disagreementInWords(first.bath, first.process, errorAtC(error, first.bath.nominalC)) : null;
 }
 

@@ -2,6 +2,7 @@ import { nanoid } from 'nanoid';
 import { data, Form, Link, redirect } from 'react-router';
 import { TEST_RESULTS, type TestResult } from '../../../../core/chemistry/ledger/standing.ts';
 import { snipResult, snipTest } from '../../../../core/chemistry/life/snip-test.ts';
+import { developsFilm } from '../../../../core/kit/kit.ts';
 import { stepTime } from '../../../../core/timing/step-time.ts';
 import { showDuration } from '../../../../core/units/duration.ts';
 import { showTemperature } from '../../../../core/units/temperature.ts';
@@ -28,7 +29,9 @@ function testOf(params: { readonly bottle: string }) {
   if (!bottle) throw data('There is no such bottle.', { status: 404 });
   const kit = findBatch(bottle.mixedIn)?.kit;
   const bath = kit?.baths.find((each) => each.kind === bottle.kind);
-  const time = kit && bath ? stepTime(bath, { tempC: bath.nominalC, pushStops: 0, rollNumber: 1, process: kit.process }) : null;
+  // Only a developer’s rate asks for the process, and no single bath is one.
+  const process = kit && developsFilm(kit) ? kit.process : 'C-41';
+  const time = bath ? stepTime(bath, { tempC: bath.nominalC, pushStops: 0, rollNumber: 1, process }) : null;
   const test = time?.ok ? snipTest(bottle, time.value.seconds) : null;
   return { bottle, test, tempC: bath?.nominalC ?? null };
 }

@@ -8,7 +8,7 @@ import { METRIC } from '../../../../core/units/units.ts';
 import { writeSetting } from '../../../server/settings.server.ts';
 import { findKit } from '../../../server/shelf/kits.server.ts';
 import { load, post as postTo } from '../../../ui/forms/posting.fixture.ts';
-import { readLeaflet, type Typed } from './read-leaflet.ts';
+import { readLeaflet, type Typed } from '../../../ui/leaflet/read-leaflet.ts';
 import { action, loader } from './type-in.tsx';
 
 const ORDINARY = {

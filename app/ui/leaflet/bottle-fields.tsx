@@ -1,8 +1,9 @@
-import { isDeveloper } from '../../../../core/kit/kind.ts';
-import { BOTTLE_NAMES, type BottleKind } from '../../../../core/kit/typed-leaflet.ts';
-import type { Units } from '../../../../core/units/units.ts';
-import { INPUT_SHAPE } from '../../../ui/forms/fields.tsx';
-import { bathTexture } from '../../../ui/strip/bath-texture.ts';
+import { isDeveloper } from '../../../core/kit/kind.ts';
+import { BOTTLE_NAMES, type BottleKind } from '../../../core/kit/typed-leaflet.ts';
+import type { Units } from '../../../core/units/units.ts';
+import { INPUT_SHAPE } from '../forms/fields.tsx';
+import { asPrinted } from './as-printed.ts';
+import { bathTexture } from '../strip/bath-texture.ts';
 import type { Faults, Typed } from './read-leaflet.ts';
 
 interface BottleProps {
@@ -21,25 +22,45 @@ const WEARS = [
   ['table', 'a table by roll'],
 ] as const;
 
+/** Two figures are in sight; a fault of any other opens what it stands behind. */
+const IN_SIGHT: readonly string[] = ['time', 'temp'];
+const SAID_BEHIND = [
+  ['more', 'other temperatures'],
+  ['wear', 'grows with rolls'],
+  ['pull', 'pull'],
+  ['push1', 'push'],
+  ['beat', 'agitation'],
+  ['keeps', 'keeping'],
+  ['after', 'thrown away'],
+  ['mix', 'mixing'],
+  ['water', 'water after it'],
+] as const;
+
 /** One bottle by questions, in the order of a leaflet: two fields for the ordinary one, the rest a press away. */
 export function BottleFields({ place, kind, typed, faults, units, takeOut }: BottleProps) {
   const of = (field: string) => `${place}.${field}`;
   const ask = { typed, faults, of };
   const name = BOTTLE_NAMES[kind];
-  const warm = units.temperature === 'C' ? ['38', '35-40'] : ['100', '95-104'];
-  const more = ['more', 'wear', 'percent', 'adds', 'every', 'table', 'pull', 'push1', 'push2', 'first', 'beat', 'mix', 'keeps'];
-  const open = more.some((field) => faults[of(field)] !== undefined || (field !== 'wear' && (typed[of(field)] ?? '') !== ''));
+  const printed = asPrinted(units);
+  const said = SAID_BEHIND.flatMap(([field, words]) => ((typed[of(field)] ?? '') === '' || typed[of(field)] === 'none' ? [] : words));
+  const open = Object.keys(faults).some((field) => field.startsWith(of('')) && !IN_SIGHT.includes(field.slice(of('').length)));
   return (
     <fieldset className="rounded-card border border-line bg-white px-4 py-3">
       <legend className="sr-only">{name}</legend>
       <div className="flex flex-wrap items-end gap-x-3 gap-y-2">
         <span aria-hidden className={`${bathTexture(kind)} mb-1 size-9 shrink-0 rounded border border-[#a9bfb7]`} />
         <p className="mb-2 w-40 grow font-bold sm:grow-0">
-          {place + 1}. {name}
+          {place + 1}. {typed[of('called')] ?? name}
         </p>
+        {typed[of('id')] && <input type="hidden" name={of('id')} value={typed[of('id')]} />}
         <div className="grid min-w-0 grow grid-cols-2 gap-3 max-sm:order-last max-sm:basis-full">
           <Ask field="time" label="Time" placeholder="3:15" {...ask} />
-          <Ask field="temp" label={`Temperature, °${units.temperature}`} placeholder={isDeveloper(kind) ? warm[0] : warm[1]} {...ask} />
+          <Ask
+            field="temp"
+            label={`Temperature, °${units.temperature}`}
+            placeholder={isDeveloper(kind) ? printed.warm : printed.range}
+            {...ask}
+          />
         </div>
         <button
           name="pick"
@@ -54,9 +75,12 @@ export function BottleFields({ place, kind, typed, faults, units, takeOut }: Bot
         </button>
       </div>
       <details className="group mt-2" open={open}>
-        <summary className="text-sm font-semibold text-petrol underline">What else the leaflet prints of it</summary>
+        <summary className="text-sm">
+          <span className="font-semibold text-petrol underline">What else the leaflet prints of it</span>
+          {said.length > 0 && <span className="text-quiet group-open:hidden"> · {said.join(', ')}</span>}
+        </summary>
         <div className="mt-2 grid gap-3 sm:grid-cols-2">
-          <fieldset className="sm:col-span-2">
+          <fieldset className="group/wear sm:col-span-2">
             <legend className="text-sm font-semibold">Does the time grow with rolls?</legend>
             <div className="flex flex-wrap gap-1.5">
               {WEARS.map(([value, label]) => (
@@ -75,30 +99,21 @@ export function BottleFields({ place, kind, typed, faults, units, takeOut }: Bot
                 </label>
               ))}
             </div>
-            <div className="mt-2 grid gap-3 sm:grid-cols-3">
-              {typed[of('wear')] === 'percent' && <Ask field="percent" label="Percent a roll" placeholder="2" {...ask} />}
-              {typed[of('wear')] === 'add' && (
-                <>
-                  <Ask field="adds" label="So much longer" placeholder="0:40" {...ask} />
-                  <Ask field="every" label="every so many rolls" placeholder="2" {...ask} />
-                </>
-              )}
-              {typed[of('wear')] === 'table' && (
-                <div className="sm:col-span-2">
-                  <Ask field="table" label="The table, a line each" placeholder={'1-3 3:20\n4-6 3:40'} lines {...ask} />
-                </div>
-              )}
+            <div className="mt-2 hidden grid-cols-2 gap-3 group-has-[[value=percent]:checked]/wear:grid">
+              <Ask field="percent" label="Percent" placeholder="2" {...ask} />
+              <Ask field="percentEvery" label="every so many rolls" placeholder="1" {...ask} />
+            </div>
+            <div className="mt-2 hidden grid-cols-2 gap-3 group-has-[[value=add]:checked]/wear:grid">
+              <Ask field="adds" label="Longer" placeholder="0:40" {...ask} />
+              <Ask field="every" label="every so many rolls" placeholder="2" {...ask} />
+            </div>
+            <div className="mt-2 hidden group-has-[[value=table]:checked]/wear:block">
+              <Ask field="table" label="The table, a line each" placeholder={'1-3 3:20\n4-6 3:40'} lines {...ask} />
             </div>
           </fieldset>
           {isDeveloper(kind) && (
             <>
-              <Ask
-                field="more"
-                label="Other temperatures, a line each"
-                placeholder={units.temperature === 'C' ? '30 8:10\n34 5:10' : '86 8:10\n93 5:10'}
-                lines
-                {...ask}
-              />
+              <Ask field="more" label="Other temperatures, a line each" placeholder={printed.rows} lines {...ask} />
               <div className="grid grid-cols-3 gap-2 self-start">
                 <Ask field="pull" label="Pull 1" placeholder="0.8" {...ask} />
                 <Ask field="push1" label="Push 1" placeholder="4:30" {...ask} />
@@ -110,17 +125,28 @@ export function BottleFields({ place, kind, typed, faults, units, takeOut }: Bot
             <Ask field="first" label="First moved for, s" placeholder="15" {...ask} />
             <Ask field="beat" label="then" placeholder="4 every 30" {...ask} />
           </div>
-          <div className="self-start">
-            <Ask field="keeps" label="Keeps, once mixed, days" placeholder="42" {...ask} />
+          <div className="grid grid-cols-2 gap-2 self-start">
+            <Ask field="keeps" label="Keeps, mixed, days" placeholder="42" {...ask} />
+            <label className="block">
+              <span className="text-sm">Afterwards</span>
+              <select name={of('after')} defaultValue={typed[of('after')] ?? ''} className={`${INPUT_SHAPE} block w-full`}>
+                <option value="">back into its bottle</option>
+                <option value="discard">thrown away</option>
+              </select>
+            </label>
           </div>
           <div className="sm:col-span-2">
             <Ask
               field="mix"
               label="How it is mixed, a line each and in order; or later"
-              placeholder={'water 700 ml at 40\nPart A 100 ml\nPart B packet'}
+              placeholder={printed.mix.join('\n')}
               lines
               {...ask}
             />
+          </div>
+          <div className="grid gap-2 sm:col-span-2 sm:grid-cols-[minmax(0,1fr)_12rem]">
+            <Ask field="water" label="Water after it, a line each; or none" placeholder={printed.wash} lines {...ask} />
+            <Ask field="called" label="Called on the bottle" placeholder={name} {...ask} />
           </div>
         </div>
       </details>
@@ -151,14 +177,23 @@ function Ask({ field, label, placeholder, lines = false, typed, faults, of }: As
     className: `${INPUT_SHAPE} block w-full font-mono placeholder:text-[#7d918c]`,
   } as const;
   return (
-    <label className="block">
-      <span className="text-sm">{label}</span>
-      {lines ? <textarea rows={3} {...shared} /> : <input {...shared} />}
-      {fault && (
-        <span id={`${name}-said`} role="alert" className="block text-sm font-semibold text-hot">
-          {fault}
-        </span>
-      )}
-    </label>
+    <div>
+      <label className="block">
+        <span className="text-sm">{label}</span>
+        {lines ? <textarea rows={3} {...shared} /> : <input {...shared} />}
+      </label>
+      <FieldFault name={name} fault={fault} />
+    </div>
+  );
+}
+
+/** What is wrong with a field, beneath it; it is no part of the field’s name. */
+export function FieldFault({ name, fault }: { readonly name: string; readonly fault: string | undefined }) {
+  return (
+    fault && (
+      <p id={`${name}-said`} role="alert" className="text-sm font-semibold text-hot">
+        {fault}
+      </p>
+    )
   );
 }

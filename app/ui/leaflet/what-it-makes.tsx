@@ -1,19 +1,20 @@
-import { DEFAULT_TANK } from '../../../../core/heat/tank/tank.ts';
-import { readKit } from '../../../../core/kit/kit-document.ts';
-import { isDeveloper } from '../../../../core/kit/kind.ts';
-import { kitOfLeaflet, silentAbout, type LeafletSaid } from '../../../../core/kit/typed-leaflet.ts';
-import { planRun, type Plan } from '../../../../core/schedule/plan.ts';
-import { showDuration } from '../../../../core/units/duration.ts';
-import { showTemperature } from '../../../../core/units/temperature.ts';
-import { useUnits } from '../../../ui/forms/units.ts';
-import { Strip } from '../../../ui/strip/strip.tsx';
+import { DEFAULT_TANK } from '../../../core/heat/tank/tank.ts';
+import { developsFilm, type ShelfKit } from '../../../core/kit/kit.ts';
+import { readShelfKit } from '../../../core/kit/shelf-kit.ts';
+import { isDeveloper } from '../../../core/kit/kind.ts';
+import { silentAbout, type LeafletSaid } from '../../../core/kit/typed-leaflet.ts';
+import { planRun, type Plan } from '../../../core/schedule/plan.ts';
+import { showDuration } from '../../../core/units/duration.ts';
+import { showTemperature } from '../../../core/units/temperature.ts';
+import { useUnits } from '../forms/units.ts';
+import { Strip } from '../strip/strip.tsx';
 
 /** Beside the form, live: the strip that this leaflet makes, what it gives the first roll, the fifth and a push, and what it is silent about. */
-export function WhatItMakes({ said }: { readonly said: LeafletSaid | null }) {
+export function WhatItMakes({ said, made }: { readonly said: LeafletSaid | null; readonly made: ShelfKit | null }) {
   const { temperature } = useUnits();
-  const kit = said && kitOfLeaflet(said);
-  const checked = kit && readKit(kit);
-  const first = kit && checked?.ok ? planned(kit, 0, 0) : null;
+  const checked = made && readShelfKit(made);
+  const kit = checked?.ok && developsFilm(checked.value) ? checked.value : null;
+  const first = kit && planned(kit, 0, 0);
   const once = first?.steps.find((step) => step.byRuleOfThumb);
   return (
     <aside aria-labelledby="makes" className="space-y-4 lg:sticky lg:top-4 lg:self-start">
@@ -23,6 +24,8 @@ export function WhatItMakes({ said }: { readonly said: LeafletSaid | null }) {
         </h2>
         {first ? (
           <Strip steps={first.steps.map(({ id, kind, name, seconds }) => ({ id, kind, name, seconds }))} />
+        ) : made?.process === 'any' && checked?.ok ? (
+          <p>A single bath: it is mixed, labelled and aged like any bottle, and a run of any process may take it.</p>
         ) : (
           <p className="text-quiet">
             {checked && !checked.ok ? checked.errors[0]?.message : 'The run is drawn here once its bottles and their times stand there.'}

@@ -1,0 +1,101 @@
+import type { Fault } from '../../../core/answer.ts';
+import { mixFaults } from '../../../core/chemistry/mixing/mixing.ts';
+import type { ShelfKit } from '../../../core/kit/kit.ts';
+import { correctedKit } from '../../../core/timing/leaflet-of-kit.ts';
+import { readShelfKit } from '../../../core/kit/shelf-kit.ts';
+import { kitOfLeaflet, type LeafletSaid } from '../../../core/kit/typed-leaflet.ts';
+import { textIn } from '../../../core/units/sentence.ts';
+import type { Units } from '../../../core/units/units.ts';
+import { leafletAsTyped } from './leaflet-as-typed.ts';
+import { readLeaflet, type Faults, type Typed } from './read-leaflet.ts';
+
+/** Longer is no leaflet. */
+const MOST_TYPED = 40_000;
+
+/** What a form or an address says, by field. */
+export function typedOf(entries: Iterable<readonly [string, FormDataEntryValue]>): Typed {
+  let left = MOST_TYPED;
+  return Object.fromEntries(
+    [...entries].flatMap(([name, value]) => {
+      if (typeof value !== 'string' || value.length > left) return [];
+      left -= value.length;
+      return [[name, value]];
+    }),
+  );
+}
+
+/** `stop` picks a bottle, `-2` takes the third one back. */
+export function picked(bottles: string, pick: string): string {
+  const list = bottles.split(',').filter(Boolean);
+  return (pick.startsWith('-') ? list.toSpliced(Number(pick.slice(1)), 1) : [...list, pick]).join(',');
+}
+
+/** What was typed of the bottles that stay, under the places they then have. */
+export function withoutBottle(typed: Typed, pick: string): Typed {
+  if (!pick.startsWith('-')) return typed;
+  const out = Number(pick.slice(1));
+  return Object.fromEntries(
+    Object.entries(typed).flatMap(([name, value]) => {
+      const [, place, rest] = /^(\d+)\.(.+)$/.exec(name) ?? [];
+      if (place === undefined || rest === undefined) return [[name, value]];
+      const n = Number(place);
+      return n === out ? [] : [[`${n > out ? n - 1 : n}.${rest}`, value]];
+    }),
+  );
+}
+
+/** What a form without scripts was opened with: a bottle picked there carries what was typed in its address. */
+export function typedInAddress(address: string): Typed | null {
+  const typed = typedOf(new URL(address).searchParams);
+  const pick = typed['pick'] ?? '';
+  if (pick === '') return typed['bottles'] === undefined ? null : typed;
+  return { ...withoutBottle(typed, pick), bottles: picked(typed['bottles'] ?? '', pick) };
+}
+
+/** The kit that the form makes as it stands: of one that is corrected, what was not touched stays to the last digit. */
+export function madeBy(said: LeafletSaid, before: ShelfKit | null, units: Units): ShelfKit {
+  const made = kitOfLeaflet(said);
+  if (!before) return made;
+  const { said: unchanged } = readLeaflet(leafletAsTyped(before, units), units, before.id);
+  return unchanged ? correctedKit(before, kitOfLeaflet(unchanged), made) : made;
+}
+
+export interface RefusedLeaflet {
+  readonly typed: Typed;
+  readonly faults: Faults;
+}
+
+export type PostedLeaflet = { readonly ok: true; readonly kit: ShelfKit } | { readonly ok: false; readonly refused: RefusedLeaflet };
+
+/** A posted leaflet read whole: its kit, or every fault at its field with what was typed. */
+export function readPostedLeaflet(form: FormData, units: Units, id: (name: string) => string, before: ShelfKit | null): PostedLeaflet {
+  const typed = typedOf(form);
+  const { said, faults } = readLeaflet(typed, units, id(typed['name'] ?? ''));
+  const refused = (all: Faults): PostedLeaflet => ({ ok: false, refused: { typed, faults: all } });
+  if (!said || Object.keys(faults).length > 0) return refused(faults);
+  const checked = readShelfKit(madeBy(said, before, units));
+  const at = (wrong: readonly Fault[]) => refused(faultsAtFields(wrong, said, units));
+  if (!checked.ok) return at(checked.errors);
+  const unmixable = mixFaults(checked.value);
+  return unmixable.length > 0 ? at(unmixable) : { ok: true, kit: checked.value };
+}
+
+const FIELD_OF: Readonly<Record<string, string>> = {
+  time: 'more',
+  exhaustion: 'table',
+  push: 'push1',
+  mix: 'mix',
+  agitation: 'beat',
+  keepsDays: 'keeps',
+};
+
+/** Faults of the document at the fields that they came from. */
+function faultsAtFields(errors: readonly Fault[], said: LeafletSaid, units: Units): Faults {
+  return Object.fromEntries(
+    errors.map((error) => {
+      const [, place, member = ''] = /^\$\.baths\[(\d+)\]\.?(\w+)?/.exec(error.path) ?? [];
+      const inSight = place !== undefined && said.bottles[Number(place)] !== undefined;
+      return [inSight ? `${place}.${FIELD_OF[member] ?? 'temp'}` : 'bottles', textIn(error, units)];
+    }),
+  );
+}
