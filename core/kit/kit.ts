@@ -98,6 +98,11 @@ export function developsFilm(kit: ShelfKit): kit is Kit {
   return kit.process !== 'any';
 }
 
+/** The process as it stands beside a name. */
+export function processOfKit({ process }: Pick<ShelfKit, 'process'>): string {
+  return process === 'any' ? 'single bath' : process;
+}
+
 /** Water of a kit’s sequence with what the leaflet says of it, in place of the bare word (domain.md 4). */
 export interface WaterInSequence extends StepSaid {
   readonly id?: string;

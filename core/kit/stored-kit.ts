@@ -18,7 +18,7 @@ export function readStoredKit(text: string): ShelfKit {
   const read = known.get(text) ?? checkedAgainst(single ? singleBathSchema : kitSchema, document);
   if (!read.ok) throw new Error(`A stored kit cannot be read: ${read.errors.map((error) => error.message).join(' ')}`);
   if (!known.has(text) && known.size < MOST_KNOWN) known.set(text, read);
-  return single ? ({ ...(document as ShelfKit), sequence: [] }) : (document as ShelfKit);
+  return single ? { ...(document as ShelfKit), sequence: [] } : (document as ShelfKit);
 }
 
 /** Checking costs more than reading, and few kits are in use: a text that was checked is not checked again. */

@@ -134,7 +134,7 @@ export interface Advice extends Spoken {
   /** The step it is about, said again when it comes; absent, the whole run. */
   readonly step?: string;
   /** What a press would do about it. */
-  readonly offers?: 'rule-of-thumb';
+  readonly offers?: 'rule-of-thumb' | 'heat';
 }
 
 /**

@@ -100,9 +100,12 @@ export function unseenHeat(seen: boolean, steps: readonly PlannedStep[]): Advice
   const once = seen ? undefined : steps.find((step) => step.byRuleOfThumb);
   if (!once) return [];
   return [
-    asMessage(
-      sentence`${once.name}: its one time is right at ${{ tempC: once.nominalC }} in the tank. What a cold tank takes of that is not reckoned with here: it needs the tank’s volume and the temperature of the room.`,
-    ),
+    {
+      ...asMessage(
+        sentence`${once.name}: its one time is right at ${{ tempC: once.nominalC }} in the tank. What a cold tank takes of that is not reckoned with here: it needs the tank’s volume and the temperature of the room.`,
+      ),
+      offers: 'heat',
+    },
   ];
 }
 

@@ -82,7 +82,7 @@ function bottleOf(bath: Bath): BottleSaid {
   const at =
     lowC === undefined || highC === undefined
       ? main.c
-      : Math.abs((lowC + highC) / 2 - main.c) < 1e-6
+      : !isDeveloper(bath.kind) && Math.abs((lowC + highC) / 2 - main.c) < 1e-6
         ? { lowC, highC }
         : { c: main.c, lowC, highC };
   return {

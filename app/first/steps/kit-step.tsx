@@ -28,7 +28,7 @@ export function KitStep({ kit, ownKits, typed, leaflet }: KitStepProps) {
     <>
       <p className="mb-3 max-w-prose">
         Take the <Term id="leaflet">leaflet</Term> out of the box. All times come from it, so it is copied here once. What it does not say
-        stays empty. The picture shows where a leaflet usually says it; yours may look otherwise.
+        stays empty. <span className="max-lg:hidden">The picture shows where a leaflet usually says it; yours may look otherwise.</span>
       </p>
       <ChooseOne title="It is here already" what="kit" among={ownKits} chosen={kit?.id ?? null} />
       <LeafletForm

@@ -10,7 +10,6 @@ interface LeafletPictureProps {
 const HEAD_PX = 112;
 const ROW_PX = 28;
 const GAP_PX = 4;
-const FIRST_BATH = 5;
 
 /** A leaflet that is nobody's, with the place lit where the field at hand is usually found. */
 export function LeafletPicture({ part, baths }: LeafletPictureProps) {
@@ -20,20 +19,20 @@ export function LeafletPicture({ part, baths }: LeafletPictureProps) {
   }, []);
   const foot = (rows.at(-1)?.y ?? HEAD_PX) + (rows.at(-1)?.h ?? 0) + 18;
   return (
-    <figure>
+    <figure className="max-lg:hidden">
       <svg
         viewBox={`0 0 360 ${foot + 70}`}
         className="w-full rounded-card border border-line bg-white"
         role="img"
-        aria-label="Where a leaflet usually says it, by the numbers of the fields"
+        aria-label="Where a leaflet usually says it"
       >
-        <Part n={1} lit={part === 'name'} y={18} w={220} h={32} />
-        <Part n={2} lit={part === 'makes'} y={56} w={150} h={24} />
+        <Part lit={part === 'name'} y={18} w={220} h={32} />
+        <Part lit={part === 'makes'} y={56} w={150} h={24} />
         {baths.map((bath, i) => (
-          <Part key={bath.id} n={FIRST_BATH + i} lit={part === `bath:${bath.id}`} y={rows[i]?.y ?? 0} w={312} h={rows[i]?.h ?? 0} />
+          <Part key={bath.id} lit={part === `bath:${bath.id}`} y={rows[i]?.y ?? 0} w={312} h={rows[i]?.h ?? 0} />
         ))}
-        <Part n={3} lit={part === 'capacity'} y={foot} w={200} h={24} />
-        <Part n={4} lit={part === 'wear'} y={foot + 30} w={296} h={24} />
+        <Part lit={part === 'capacity'} y={foot} w={200} h={24} />
+        <Part lit={part === 'wear'} y={foot + 30} w={296} h={24} />
         <g fill="#0b2b30" fontSize={12}>
           <text x={28} y={40} fontSize={17} fontWeight={700}>
             Colour negative kit
@@ -91,26 +90,13 @@ export function LeafletPicture({ part, baths }: LeafletPictureProps) {
   );
 }
 
-function Part({
-  n,
-  lit,
-  y,
-  w,
-  h,
-}: {
-  readonly n: number;
+interface PartProps {
   readonly lit: boolean;
   readonly y: number;
   readonly w: number;
   readonly h: number;
-}) {
-  return (
-    <g>
-      <rect x={18} y={y} width={w + 12} height={h} rx={4} fill={lit ? '#f3e37c' : '#eef2ee'} stroke={lit ? '#0f3d42' : 'none'} />
-      <circle cx={14} cy={y + 2} r={9} fill="#0f3d42" />
-      <text x={14} y={y + 6} fontSize={11} textAnchor="middle" fill="#fff" fontWeight={700}>
-        {n}
-      </text>
-    </g>
-  );
+}
+
+function Part({ lit, y, w, h }: PartProps) {
+  return <rect x={18} y={y} width={w + 12} height={h} rx={4} fill={lit ? '#f3e37c' : '#eef2ee'} stroke={lit ? '#0f3d42' : 'none'} />;
 }

@@ -13,7 +13,7 @@ export interface FilmKitOnShelf extends KitOnShelf {
   readonly kit: Kit;
 }
 
-export function isFilmKit(on: KitOnShelf): on is FilmKitOnShelf {
+function isFilmKit(on: KitOnShelf): on is FilmKitOnShelf {
   return developsFilm(on.kit);
 }
 

@@ -6,6 +6,7 @@ import { startTonight } from '../run-acts/replan.server.ts';
 import { toTheBench } from '../run-acts/to-the-bench.ts';
 import { withChange } from './draft.ts';
 import { postedChange, refusalOf } from './posted-change.server.ts';
+import { keepTankReading } from './tank-reading.server.ts';
 import { readDraft, writeDraft } from './tonight.server.ts';
 import { wayRefusal } from './way-check.server.ts';
 
@@ -17,6 +18,8 @@ export function changeOnPaper(form: FormData) {
       return toTheBench(startTonight());
     case 'evening':
       return changedEvening(form);
+    case 'tank-reading':
+      return keptTankReading(form);
     case 'undo': {
       const { before } = readDraft();
       if (before) writeDraft(before);
@@ -25,6 +28,11 @@ export function changeOnPaper(form: FormData) {
     default:
       return changeDraft(intent, form);
   }
+}
+
+export function keptTankReading(form: FormData) {
+  const refusal = keepTankReading(form);
+  return refusal ? data(refusal, { status: 422 }) : null;
 }
 
 export function changedEvening(form: FormData) {

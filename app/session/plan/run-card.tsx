@@ -22,6 +22,7 @@ import { MoveRoll, PushSelect, Reorder, TankSelect, TreatmentSelect } from './ru
 import { Remedies } from './remedies.tsx';
 import { useRunNumber } from './run-number.ts';
 import { runTitle } from './run-title.ts';
+import { TankQuestion } from './tank-question.tsx';
 import { TankTrace } from './tank-trace.tsx';
 import { YourWay } from './your-way.tsx';
 
@@ -45,6 +46,9 @@ export function RunCard({ index, run, tonight, clock, chosenStep, refusal }: Run
   const text = useText();
   const number = useRunNumber();
   const batch = tonight.batches.find((candidate) => candidate.id === run.batchId);
+  const tank = tonight.tanks.find(({ id }) => id === run.tankId);
+  // It is asked once, however often the tank is used tonight.
+  const isFirstInTank = tonight.evening.runs.findIndex(({ tankId }) => tankId === run.tankId) === index;
   const { setNodeRef, isOver } = useDroppable({ id: `run-${index}` });
   const treatments = treatmentsFor(
     run,
@@ -102,6 +106,7 @@ export function RunCard({ index, run, tonight, clock, chosenStep, refusal }: Run
         />
       )}
       {plan && <TankTrace plan={plan} />}
+      {plan && isFirstInTank && <TankQuestion tank={tank} plan={plan} roomC={tonight.plan.settings.roomC} refusal={refusal} />}
       <div className="mt-2 space-y-2">
         {run.broken.map((sentence) => (
           <Notice key={sentence}>{sentence}</Notice>
@@ -121,15 +126,7 @@ export function RunCard({ index, run, tonight, clock, chosenStep, refusal }: Run
         {plan?.advice.map((advice) => (
           <Notice key={advice.message} tone="plain">
             {text(advice)}
-            {advice.offers === 'rule-of-thumb' && (
-              <TonightForm className="inline">
-                {' '}
-                <input type="hidden" name="school" value="rule-of-thumb" />
-                <button name="intent" value="school" className="font-semibold underline">
-                  Push by the rule of thumb tonight
-                </button>
-              </TonightForm>
-            )}
+            <Offer of={advice.offers} />
           </Notice>
         ))}
       </div>
@@ -171,6 +168,26 @@ export function RunCard({ index, run, tonight, clock, chosenStep, refusal }: Run
         </details>
       </details>
     </Card>
+  );
+}
+
+const OFFERS = {
+  'rule-of-thumb': { intent: 'school', name: 'school', value: 'rule-of-thumb', says: 'Push by the rule of thumb tonight' },
+  heat: { intent: 'habit', name: 'temperature', value: 'pour-warmer', says: 'Reckon with the tank tonight' },
+} as const;
+
+/** What a press does about what the plan says. */
+function Offer({ of }: { readonly of: keyof typeof OFFERS | undefined }) {
+  if (!of) return null;
+  const { intent, name, value, says } = OFFERS[of];
+  return (
+    <TonightForm className="inline">
+      {' '}
+      <input type="hidden" name={name} value={value} />
+      <button name="intent" value={intent} className="font-semibold underline">
+        {says}
+      </button>
+    </TonightForm>
   );
 }
 

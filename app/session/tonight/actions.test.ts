@@ -50,6 +50,26 @@ test('a temperature is read as typed; a slip is refused with what was likely mea
   writeSetting('units', {});
 });
 
+test('a tank is tested by one question where it is planned: a hungrier tank is poured warmer, and a slip is refused beside it', async () => {
+  writeSetting('habits', { temperature: 'pour-warmer' });
+  const pourC = () => {
+    const [run] = tonight().evening.runs;
+    const plan = run?.plan;
+    return plan?.ok ? plan.value.steps.find(({ kind }) => kind === 'developer')?.pourC : undefined;
+  };
+  const tankId = tonight().evening.runs[0]?.tankId ?? '';
+  const before = pourC() ?? NaN;
+  const asked = { intent: 'tank-reading', tankId };
+  for (const tempC of ['soon', '39,9', '12'])
+    expect(await post({ ...asked, tempC })).toMatchObject({ status: 422, data: { field: `tank ${tankId}`, typed: tempC } });
+  expect(pourC()).toBe(before);
+  expect(await post({ ...asked, tempC: '33,0' })).toMatchObject(KEPT);
+  expect(tonight().tanks.find(({ id }) => id === tankId)?.heatJK).toBeGreaterThan(380);
+  expect(pourC()).toBeGreaterThan(before + 0.5);
+  expect((await post({ ...asked, tankId: 'gone', tempC: '36' })).status).toBe(422);
+  writeSetting('habits', {});
+});
+
 test('whatever a browser sends, a change that makes no sense is refused and the draft stays', async () => {
   const before = readDraft();
   const senseless: Record<string, string | string[]>[] = [

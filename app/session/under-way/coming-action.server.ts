@@ -1,7 +1,7 @@
 import { data } from 'react-router';
 import { liveRunTitle } from '../../server/runs/runs.server.ts';
 import { textOf } from '../../ui/forms/form.ts';
-import { changedEvening } from '../draft/paper-action.server.ts';
+import { changedEvening, keptTankReading } from '../draft/paper-action.server.ts';
 import { postedChange, refusalOf } from '../draft/posted-change.server.ts';
 import { changeComing, endEarly, undoComing, type Changed } from './change.server.ts';
 
@@ -11,6 +11,8 @@ export function changeUnderWay(sessionId: string, form: FormData) {
   switch (intent) {
     case 'evening':
       return changedEvening(form);
+    case 'tank-reading':
+      return keptTankReading(form);
     case 'undo':
       return told(undoComing(sessionId), true);
     case 'end-early':

@@ -1,3 +1,4 @@
+import { counted } from '../../../core/units/counted.ts';
 import { Link } from 'react-router';
 import { showTemperatureChange } from '../../../core/units/temperature.ts';
 import { showVolume } from '../../../core/units/volume.ts';
@@ -25,11 +26,12 @@ export function Equipment({ kits, tanks, thermometers }: Pick<ShelfPage, 'kits' 
           <ul className="divide-y divide-line">
             {kits.map((kit) => (
               <li key={kit.id}>
-                <Link to={`/shelf/kits/${kit.id}`} className="grid grid-cols-[1fr_4rem] gap-3 px-4 py-2.5 no-underline hover:bg-porcelain">
+                <Link to={`/shelf/kits/${kit.id}`} className="grid grid-cols-[1fr_auto] gap-3 px-4 py-2.5 no-underline hover:bg-porcelain">
                   <span>
                     <span className="font-semibold">{kit.name}</span>
                     <span className="block text-sm text-quiet">
-                      {kit.baths} baths{kit.capacityRolls ? `, ${kit.capacityRolls} rolls` : ', capacity not given'}
+                      {counted(kit.baths, 'bath')}
+                      {kit.capacityRolls ? `, ${kit.capacityRolls} rolls` : ', capacity not given'}
                       {kit.shipped && ', shipped with Steady Reel'}
                     </span>
                   </span>

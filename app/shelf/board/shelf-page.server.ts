@@ -1,3 +1,4 @@
+import { processOfKit } from '../../../core/kit/kit.ts';
 import { boxUseBy, makesStillMl } from '../../../core/chemistry/ledger/box.ts';
 import { supplyOf } from '../../../core/chemistry/life/pace.ts';
 import { shelfToDo } from '../../../core/chemistry/life/shelf-to-do.ts';
@@ -41,7 +42,7 @@ function readShelf() {
       kitId: batch.kitId,
       name: batch.name,
       kitName: batch.kit.name,
-      process: batch.kit.process,
+      process: processOfKit(batch.kit),
       volumeMl: batch.volumeMl,
       mixedOn: batch.mixedOn,
       rollsDone: Math.round(batch.rollsDone * 100) / 100,
@@ -84,7 +85,7 @@ function readShelf() {
       id,
       shipped,
       name: kit.name,
-      process: kit.process,
+      process: processOfKit(kit),
       baths: kit.baths.length,
       capacityRolls: kit.capacityRolls ?? null,
     })),

@@ -1,3 +1,4 @@
+import { processOfKit } from '../../../core/kit/kit.ts';
 import { getFormProps } from '@conform-to/react';
 import { nanoid } from 'nanoid';
 import { data, Form, redirect } from 'react-router';
@@ -38,7 +39,7 @@ export function loader({ params }: Route.LoaderArgs) {
     id: box?.id ?? null,
     once: nanoid(),
     name: box?.kit.name ?? null,
-    kits: kits.map(({ id, kit }) => ({ value: id, label: `${kit.name} (${kit.process})` })),
+    kits: kits.map(({ id, kit }) => ({ value: id, label: `${kit.name} (${processOfKit(kit)})` })),
     defaults: {
       kitId: box?.kitId ?? kits[0]?.id,
       boughtOn: box?.boughtOn ?? today(),

@@ -1,3 +1,4 @@
+import { processOfKit } from '../../../core/kit/kit.ts';
 import { Printer } from 'lucide-react';
 import { encode } from 'uqr';
 import { Form } from 'react-router';
@@ -36,7 +37,7 @@ export function loader({ request, context }: Route.LoaderArgs) {
         place,
         batchId: batch.id,
         batch: batch.name,
-        process: batch.kit.process,
+        process: processOfKit(batch.kit),
         mixedOn: bottle.mixedOn,
         goodUntil: bottle.goodUntil,
         rollsDone: bottle.rollsDone,

@@ -1,3 +1,4 @@
+import { processOfKit } from '../../../core/kit/kit.ts';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { redirect, useSearchParams } from 'react-router';
@@ -49,7 +50,7 @@ export function loader({ request }: Route.LoaderArgs) {
   return {
     once: nanoid(),
     kit: { baths: chosen.kit.baths, makesMl: chosen.kit.makesMl },
-    kits: kits.map(({ id, kit }) => ({ id, name: `${kit.name} (${kit.process})` })),
+    kits: kits.map(({ id, kit }) => ({ id, name: `${kit.name} (${processOfKit(kit)})` })),
     boxes: boxes.map((each) => ({
       id: each.id,
       name: `The box of ${shortDay(each.boughtOn)}, ${each.openedOn ? `opened ${shortDay(each.openedOn)}, ` : 'sealed, '}${showVolume(makesStillMl(each.kit, each), unit)} left`,

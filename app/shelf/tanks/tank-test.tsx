@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { Radio, RadioGroup } from '@headlessui/react';
 import { settlesAtC } from '../../../core/heat/pouring-in.ts';
-import { fitTank, type TankThermals } from '../../../core/heat/tank/tank-test.ts';
+import { fitTank, MOST_TANK_HEAT_JK, type TankThermals } from '../../../core/heat/tank/tank-test.ts';
 import { showDuration } from '../../../core/units/duration.ts';
 import { parseReading, showTemperature } from '../../../core/units/temperature.ts';
 import { showVolume } from '../../../core/units/volume.ts';
@@ -11,9 +11,6 @@ import { INPUT_SHAPE } from '../../ui/forms/fields.tsx';
 import { useText, useUnits } from '../../ui/forms/units.ts';
 
 type Stands = 'air' | 'bath';
-
-/** More is no tank that stands beside a sink. */
-const MOST_HEAT_JK = 5000;
 
 const asks = (stands: Stands) =>
   [
@@ -54,10 +51,10 @@ export function TankTest({ volumeMl, heatJK: knownJK, onFound, onTimed }: TankTe
     const found = fitTank({ waterMl: volumeMl, waterC, tankC, roomC: surroundC, readings });
     if (!found.ok) return setSaid({ ok: false, text: found.errors[0] ? text(found.errors[0]) : '' });
     const { heatJK, coolingPerMin } = found.value;
-    if (heatJK > MOST_HEAT_JK || coolingPerMin > 1)
+    if (heatJK > MOST_TANK_HEAT_JK || coolingPerMin > 1)
       return setSaid({
         ok: false,
-        text: `These readings would mean a tank that takes ${heatJK.toFixed(0)} J/K and loses ${(coolingPerMin * 100).toFixed(0)} % a minute; tanks take up to ${MOST_HEAT_JK} J/K and lose less than all. Check them, the first was taken after one minute.`,
+        text: `These readings would mean a tank that takes ${heatJK.toFixed(0)} J/K and loses ${(coolingPerMin * 100).toFixed(0)} % a minute; tanks take up to ${MOST_TANK_HEAT_JK} J/K and lose less than all. Check them, the first was taken after one minute.`,
       });
     // What it means for a run, before it is kept: a pour at 38 °C into this tank at 20.
     const settles = settlesAtC(volumeMl, 38, { heatJK, startC: 20 });

@@ -50,7 +50,7 @@ export function BottleFields({ place, kind, typed, faults, units, takeOut }: Bot
       <div className="flex flex-wrap items-end gap-x-3 gap-y-2">
         <span aria-hidden className={`${bathTexture(kind)} mb-1 size-9 shrink-0 rounded border border-[#a9bfb7]`} />
         <p className="mb-2 w-40 grow font-bold sm:grow-0">
-          {place + 1}. {typed[of('called')] ?? name}
+          {place + 1}. {typed[of('called')] || name}
         </p>
         {typed[of('id')] && <input type="hidden" name={of('id')} value={typed[of('id')]} />}
         <div className="grid min-w-0 grow grid-cols-2 gap-3 max-sm:order-last max-sm:basis-full">
@@ -180,7 +180,7 @@ function Ask({ field, label, placeholder, lines = false, typed, faults, of }: As
     <div>
       <label className="block">
         <span className="text-sm">{label}</span>
-        {lines ? <textarea rows={3} {...shared} /> : <input {...shared} />}
+        {lines ? <textarea rows={Math.max(3, (typed[name] ?? '').split('\n').length)} {...shared} /> : <input {...shared} />}
       </label>
       <FieldFault name={name} fault={fault} />
     </div>

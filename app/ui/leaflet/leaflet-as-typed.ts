@@ -15,7 +15,7 @@ export function leafletAsTyped(kit: ShelfKit, units: Units): Typed {
   const fields: Record<string, string | null> = {
     name: said.name,
     process: said.process,
-    makes: fieldOfVolume(said.makesMl, units.volume),
+    makes: `${fieldOfVolume(said.makesMl, units.volume)} ${units.volume}`,
     rolls: said.capacityRolls === null ? '' : String(said.capacityRolls),
     note: said.note ?? '',
     opened: typeof said.keepsOpenedDays === 'number' ? String(said.keepsOpenedDays) : '',

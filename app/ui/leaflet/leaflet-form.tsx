@@ -193,7 +193,9 @@ function AboutTheBox({ typed, faults, water }: { readonly typed: Typed; readonly
   const open = ['before', 'opened', 'note'].some((name) => faults[name] !== undefined);
   return (
     <details className="rounded-card border border-line bg-white px-4 py-3" open={open}>
-      <summary className="text-sm font-semibold text-petrol underline">About the box, and the water before the first bottle</summary>
+      <summary className="text-sm font-semibold text-petrol underline">
+        {water ? 'About the box, and the water before the first bottle' : 'About the box'}
+      </summary>
       <div className="mt-2 grid gap-3 sm:grid-cols-2">
         {water && <Field name="before" label="Water first, or none" placeholder={printed.prewash} mono {...{ typed, faults }} />}
         <Field name="opened" label="Keeps, once opened, days" placeholder="180" mono {...{ typed, faults }} />

@@ -19,7 +19,7 @@ export interface NamedBottle {
 
 /** What somebody who opens the Shelf after six weeks wants to know at once. */
 export interface ShelfToDo {
-  /** Which batch to pour from, process by process. */
+  /** Which batch to pour from, process by process; a single bath, of any, is taken where a way wants it. */
   readonly use: readonly { readonly process: string; readonly id: string; readonly name: string }[];
   readonly test: readonly NamedBottle[];
   readonly pour: readonly NamedBottle[];
@@ -42,7 +42,7 @@ export function shelfToDo(batches: readonly BatchStanding[], supplies: ReadonlyM
       batch.bottles.every((bottle) => bottle.standing === 'good' && !past(bottle)),
   );
   return {
-    use: [...new Set(usable.map((batch) => batch.process))].flatMap((process) => {
+    use: [...new Set(usable.map((batch) => batch.process))].filter((process) => process !== 'any').flatMap((process) => {
       const first = usable
         .filter((batch) => batch.process === process)
         .sort((a, b) => (a.ends.endsOn ?? '9').localeCompare(b.ends.endsOn ?? '9'))[0];

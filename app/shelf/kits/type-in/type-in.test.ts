@@ -4,11 +4,18 @@ import { join } from 'node:path';
 
 process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'test.db');
 
+import { addDays, formatISO } from 'date-fns';
 import { METRIC } from '../../../../core/units/units.ts';
+import { today } from '../../../server/database/clock.server.ts';
 import { writeSetting } from '../../../server/settings.server.ts';
+import { findBatch } from '../../../server/shelf/batches.server.ts';
 import { findKit } from '../../../server/shelf/kits.server.ts';
 import { load, post as postTo } from '../../../ui/forms/posting.fixture.ts';
 import { readLeaflet, type Typed } from '../../../ui/leaflet/read-leaflet.ts';
+import { loader as shelfLoader } from '../../board/shelf.tsx';
+import { loader as snipLoader } from '../../bottles/test/snip-test.tsx';
+import { loader as labelsLoader } from '../../labels/labels.tsx';
+import { action as mixAction } from '../../mixing/mix-batch.tsx';
 import { action, loader } from './type-in.tsx';
 
 const ORDINARY = {
@@ -142,4 +149,37 @@ test('without scripts a bottle is picked and taken back by the address, and what
   const at = (query: string) => (load(loader, `/shelf/kits/new?${query}`) as { typed: Typed }).typed;
   expect(at('name=Box&bottles=developer&pick=bleach-fix')).toMatchObject({ name: 'Box', bottles: 'developer,bleach-fix' });
   expect(at('bottles=developer,stop,fixer&pick=-1')['bottles']).toBe('developer,fixer');
+});
+
+test('a single bath is typed as one bottle, and mixed, labelled, aged, tested and emptied like any other', async () => {
+  const typed = {
+    name: 'Plain fixer',
+    process: 'any',
+    makes: '1 l',
+    bottles: 'fixer',
+    '0.time': '4:00',
+    '0.temp': '18-24',
+    '0.keeps': '90',
+  };
+  expect(await post({ ...typed, bottles: 'fixer,stop', '1.time': '0:30' })).toMatchObject({ status: 422 });
+  expect(await post(typed)).toMatchObject({ to: '/shelf/kits/plain-fixer' });
+  expect(findKit('plain-fixer')?.kit).toMatchObject({ process: 'any', sequence: [], baths: [{ id: 'fixer', nominalC: 21 }] });
+  const batch = { kitId: 'plain-fixer', name: 'Fixer 1', volumeMl: '1000', mixedOn: today(), rollsDone: '', price: '', note: '' };
+  const mixed = await postTo(mixAction, batch);
+  const batchId = mixed.to?.split('/').at(-1) ?? '';
+  const bottle = findBatch(batchId)?.bottles[0];
+  expect(bottle).toMatchObject({
+    kind: 'fixer',
+    mlLeft: 1000,
+    standing: 'good',
+    goodUntil: formatISO(addDays(today(), 90), { representation: 'date' }),
+  });
+  const code = bottle?.code ?? '';
+  expect(load(labelsLoader, `/shelf/labels?batch=${batchId}`)).toMatchObject({
+    labels: [{ name: 'Fixer', process: 'single bath', code }],
+  });
+  expect(load(snipLoader, '/', { bottle: code })).toMatchObject({ tempC: 21, test: { wholeS: 240 } });
+  const shelf = load(shelfLoader, '/shelf') as ReturnType<typeof shelfLoader>;
+  expect(shelf.batches.find(({ id }) => id === batchId)).toMatchObject({ process: 'single bath', bottles: [{ code }] });
+  expect(shelf.toDo.use.map(({ id }) => id)).not.toContain(batchId);
 });
