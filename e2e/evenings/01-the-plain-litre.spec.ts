@@ -76,3 +76,91 @@ test('the plain litre: typed in nine fields, poured so that this tank is right, 
   await open(page, page.url());
   await expect(page.locator('[data-act]')).toHaveText(/Pour rinse water in|Rinse is done/);
 });
+
+test.describe('from an empty book', () => {
+  const second = new OwnServer({ STEADY_REEL_TEST_SPEED: '15' });
+  test.use({ baseURL: second.base, viewport: { width: 390, height: 844 } });
+  test.beforeAll(() => second.start(freshDatabase()));
+  test.afterAll(() => second.kill());
+
+  test('the same by keyboard alone, in °F and quarts, on a phone: typed, run with a reading, finished and judged', async ({ page }) => {
+    test.setTimeout(100_000);
+    await page.request.post('/units', { form: { temperature: 'F', volume: 'US fl oz' }, headers: { Origin: second.base } });
+    await open(page, '/shelf/kits/new');
+    const keys = page.keyboard;
+    /** Goes on by Tab to what is called so, as somebody without a pointer does. */
+    const to = async (name: RegExp, key = 'Tab') => {
+      for (let presses = 0; presses < 60; presses++) {
+        const here = await page.evaluate(() => {
+          const at = document.activeElement;
+          const label =
+            at instanceof HTMLInputElement ? at.labels?.[0]?.textContent : at instanceof HTMLButtonElement ? at.textContent : '';
+          return `${at?.closest('fieldset')?.querySelector('legend')?.textContent ?? ''} ${label ?? ''}`.trim();
+        });
+        if (name.test(here)) return;
+        await keys.press(key);
+      }
+      throw new Error(`no key leads to ${String(name)}`);
+    };
+    await to(/Name on the box/);
+    await keys.type('Quart');
+    await to(/A kit makes/);
+    await keys.type('1 qt');
+    for (const bottle of ['Developer', 'Bleach-fix']) {
+      await to(new RegExp(`\\+ ${bottle}$`), bottle === 'Developer' ? 'Tab' : 'Shift+Tab');
+      await keys.press('Enter');
+      // The fingers go on at the bottle that came; by Shift and Tab the next is picked.
+      await expect(page.getByRole('group', { name: bottle, exact: true }).getByLabel('Time')).toBeFocused();
+    }
+    await to(/^Developer Time$/, 'Shift+Tab');
+    for (const [bottle, time, temp] of [
+      ['Developer', '3:25', '101'],
+      ['Bleach-fix', '6:10', '97-104'],
+    ] as const) {
+      await to(new RegExp(`^${bottle} Time$`));
+      await keys.type(time);
+      await to(new RegExp(`^${bottle} Temperature`));
+      await keys.type(temp);
+    }
+    await keys.press('Enter');
+    await page.waitForURL(/\/shelf\/kits\/quart$/);
+    await expect(page.getByText('101.0 °F').first()).toBeVisible();
+
+    await mixed(page, 'Quart 1');
+    await tank(page, 'Steel, two reels', { ml: '17.6', made: 'steel' });
+    await roll(page, 'Slipway');
+    await open(page, '/');
+    await expect(page.getByRole('link', { name: /^Developer 3:25/ })).toBeVisible();
+    await expect(page.getByText(/Heat the developer to 10\d\.\d °F: this tank takes it to 101\.0 °F/).first()).toBeVisible();
+    await page.getByRole('button', { name: 'Start at the Bench' }).press('Enter');
+    await page.waitForURL(/\/bench\/.+/);
+    await page.locator('html[data-alive]').waitFor();
+    await page.getByRole('button', { name: /Go on without/ }).press('Enter');
+    const act = page.locator('[data-act]');
+    while (!/Pour developer in/.test((await act.textContent()) ?? '')) await deliberate(page);
+    await deliberate(page);
+    await keys.type('99.5');
+    await keys.press('Enter');
+    await expect(page.getByRole('region', { name: 'Correction' }).first()).toContainText('Cooler than planned');
+    while (await act.isVisible()) {
+      const said = await act.textContent();
+      await deliberate(page);
+      await expect(act.or(page.locator('#ended'))).not.toHaveText(said ?? '');
+      if (await page.locator('#ended').isVisible()) break;
+    }
+    await expect(page.getByRole('heading', { name: 'Developed' })).toBeVisible();
+    await expectAccessible(page);
+
+    const run = new URL(page.url()).pathname.replace('/bench/', '/logbook/');
+    await open(page, `${run}/look`);
+    for (const question of ['Numbers along the edge', 'Frames']) {
+      const answers = page.getByRole('group', { name: question });
+      await answers.getByRole('radio').first().press('Space');
+      for (let i = 0; i < 5 && !(await answers.getByRole('radio', { name: /thin/, checked: true }).count()); i++)
+        await keys.press('ArrowRight');
+    }
+    await expect(page.getByText(/It was the development|one cannot tell|It was the exposure/i).first()).toBeVisible();
+    await page.getByRole('button', { name: 'Keep this look' }).last().press('Enter');
+    await page.waitForURL(/#looks$/);
+  });
+});

@@ -3,7 +3,7 @@ import { open } from '../open.ts';
 import { freshDatabase, OwnServer } from '../own-server.ts';
 import { mixed, roll, tank, typeIn } from './set-up.ts';
 
-/** Times that grow by a table, and powders that are not divided. */
+/** Times that grow by a table. */
 const own = new OwnServer();
 test.use({ baseURL: own.base });
 test.beforeAll(() => own.start(freshDatabase()));
@@ -31,21 +31,4 @@ test('a table by roll: tonight the seventh, with the working; the ninth is past 
   await roll(page, 'Slipway');
   await open(page, '/');
   await expect(page.getByText(/roll 9 is past the leaflet’s table, which ends at roll 8/).first()).toBeVisible();
-});
-
-test('powders: half a kit of packets is refused with why', async ({ page }) => {
-  await typeIn(page, {
-    name: 'Powder box',
-    makes: '1200',
-    bottles: [
-      { picks: 'Developer', time: '3:15', temp: '38', more: { mix: 'water 1000 ml at 45\nPart A packet\nPart B packet\nPart C packet' } },
-      { picks: 'Bleach-fix', time: '6:30', temp: '35-40' },
-    ],
-  });
-  const kit = new URL(page.url()).pathname.split('/').at(-1) ?? '';
-  await open(page, `/shelf/batches/new?kit=${kit}`);
-  await page.getByLabel('Name').fill('Half of it');
-  await page.getByLabel('Volume of each bottle').fill('600');
-  await page.getByRole('button', { name: /mixing bench/i }).click();
-  await expect(page.getByText(/is a packet, and what is in it settles apart/).first()).toBeVisible();
 });

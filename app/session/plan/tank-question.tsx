@@ -29,8 +29,10 @@ export function TankQuestion({ tank, plan, roomC, refusal }: TankQuestionProps) 
       </summary>
       <TonightForm className="mt-1 flex flex-wrap items-end gap-x-3 gap-y-2">
         <input type="hidden" name="tankId" value={tank.id} />
-        <label className="block basis-full sm:basis-auto">
+        <p className="basis-full">
           Pour {showVolume(tank.volumeMl, volume)} of water at {show(TEST_WATER_C)} into it with its dry reels, at the room’s {show(roomC)}.
+        </p>
+        <label>
           After a minute it shows
           <input
             name="tempC"

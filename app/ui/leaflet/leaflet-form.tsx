@@ -66,9 +66,19 @@ export function LeafletForm({ start, reply, before, keptAs, hidden = {}, only, o
     }
   };
   const fields = () => (form.current ? typedOf(new FormData(form.current)) : typed);
+  const [goTo, setGoTo] = useState<string | null>(null);
+  useEffect(() => {
+    if (goTo !== null) form.current?.querySelector<HTMLElement>(goTo)?.focus();
+  }, [goTo, bottles.length]);
+  // Whoever was refused goes on at the first field to be put right.
+  useEffect(() => {
+    if (reply) form.current?.querySelector<HTMLElement>('[aria-invalid=true]')?.focus();
+  }, [reply]);
+  /** What was pressed is gone afterwards: the fingers go on at the bottle that came, or where the next is picked. */
   const pick = (what: string) => {
     keep({ ...withoutBottle(fields(), what), bottles: picked(bottles.join(','), what) });
     if (what.startsWith('-')) setAgain((n) => n + 1);
+    setGoTo(what.startsWith('-') ? '[name=pick]' : `[name="${bottles.length}.time"]`);
   };
   const more = process === 'any' && bottles.length > 0 ? [] : bottlesOffered(process).filter((kind) => !bottles.includes(kind));
   return (
