@@ -24,6 +24,17 @@ test('who does everything in its second on a calm evening has all the marks, and
   ]);
 });
 
+test('a developer printed for one temperature loses in a cold kitchen like any other, by the rule of thumb', () => {
+  const shares = ['calm', 'cold-kitchen'] as const;
+  const [calm, cold] = shares.map((scene) => {
+    const run = practice(scene, 7, practisedPlan('reference-c41'));
+    return report(run, {}).baths.find((bath) => bath.developer)?.share ?? 1;
+  });
+  expect(calm).toBeCloseTo(1, 1);
+  // No prewash warms this tank.
+  expect(cold).toBeLessThan(0.8);
+});
+
 test('the teacher names the bath, by how much and what to do, what cost most first', () => {
   const run = practice('calm');
   expect(said(run, { read: reading, beatS: null, outLateS: { developer: 25 } })).toEqual([

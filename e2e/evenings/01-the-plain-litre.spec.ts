@@ -132,6 +132,11 @@ test.describe('from an empty book', () => {
     await open(page, '/');
     await expect(page.getByRole('link', { name: /^Developer 3:25/ })).toBeVisible();
     await expect(page.getByText(/Heat the developer to 10\d\.\d °F: this tank takes it to 101\.0 °F/).first()).toBeVisible();
+    const pour = /Heat the developer to (\d+\.\d °F)/.exec(await page.locator('main').innerText())?.[1] ?? '';
+    await test.step('calendar and wall sheet say the same pour', async () => {
+      const read = async (path: string) => (await (await page.request.get(path)).text()).replace(/\r\n /g, '');
+      for (const path of ['/session.ics', '/wall-sheet']) expect(await read(path), path).toContain(pour);
+    });
     await page.getByRole('button', { name: 'Start at the Bench' }).press('Enter');
     await page.waitForURL(/\/bench\/.+/);
     await page.locator('html[data-alive]').waitFor();
@@ -152,6 +157,16 @@ test.describe('from an empty book', () => {
     await expectAccessible(page);
 
     const run = new URL(page.url()).pathname.replace('/bench/', '/logbook/');
+    await test.step('what it got is by the rule of thumb, in the logbook as on the ended page', async () => {
+      // Every bath was pressed on early: what that gave is reckoned by a rate, not by the printed time.
+      const got = page.getByText(/as a pull of .* by rule of thumb/).first();
+      await expect(got).toBeVisible();
+      const says = (await got.textContent()) ?? '';
+      await open(page, run);
+      await expect(page.getByText(says.slice(0, 30)).first()).toBeVisible();
+      await open(page, '/logbook/trends');
+      await expect(page.getByText('The developer’s dose')).toBeVisible();
+    });
     await open(page, `${run}/look`);
     for (const question of ['Numbers along the edge', 'Frames']) {
       const answers = page.getByRole('group', { name: question });
