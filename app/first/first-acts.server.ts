@@ -58,6 +58,7 @@ function goOn(step: string): never {
 }
 
 function keepKit(form: FormData) {
+  form.set('process', 'C-41');
   const read = readPostedLeaflet(form, unitsTypedIn(form, storedUnits()), (name) => kitIdFor(name, kitIdTaken), null);
   if (!read.ok) return data({ step: 'kit' as const, leaflet: read.refused }, { status: 422 });
   saveKit(read.kit, nowMs());

@@ -116,7 +116,8 @@ const placeSchema = mixed()
   })
   .meta({ jsonSchema: { oneOf: [{ type: 'string' }, jsonSchemaOf(waterSchema)] } });
 
-const bathSchema = object({
+/** A bath of a kit, or the one that a single bath is. */
+export const bathSchema = object({
   id: named('a short id, unique in the kit').min(1).max(80).required(),
   kind: string().oneOf(BATH_KINDS).required(),
   name: named('the name on the bottle').min(1).max(120).required(),

@@ -70,6 +70,13 @@ export const BOTTLE_NAMES: Readonly<Record<Exclude<BathKind, 'prewash' | 'remjet
 export type BottleKind = keyof typeof BOTTLE_NAMES;
 export const BOTTLE_KINDS = Object.keys(BOTTLE_NAMES) as readonly BottleKind[];
 
+/** What a bath is called that is mixed by itself, where it serves otherwise than in a kit. */
+const SINGLE_NAMES: Partial<Record<BottleKind, string>> = { prebath: 'Alkaline bath', 'final-rinse': 'Last bath' };
+
+export function bottleName(kind: BottleKind, process: ShelfKit['process']): string {
+  return (process === 'any' ? SINGLE_NAMES[kind] : undefined) ?? BOTTLE_NAMES[kind];
+}
+
 /** The bottles that a kit of this process usually has; the others are a press further. */
 export const USUAL_BOTTLES: Readonly<Record<ShelfKit['process'], readonly BottleKind[]>> = {
   'C-41': ['developer', 'bleach-fix', 'stabiliser'],
@@ -97,7 +104,7 @@ export function kitOfLeaflet({
   makesMl,
 }: LeafletSaid): ShelfKit {
   const ids = idsOf(bottles);
-  const baths = bottles.map((bottle, i) => bathOf(bottle, ids[i] ?? bottle.kind, bottles.slice(0, i)));
+  const baths = bottles.map((bottle, i) => bathOf(bottle, ids[i] ?? bottle.kind, bottles.slice(0, i), process));
   const shared: Omit<Kit, 'process' | 'baths' | 'sequence'> = {
     format: KIT_FORMAT,
     id,
@@ -141,7 +148,7 @@ function remjetRinse({ s = REMJET_RINSE_S, c }: WaterSaid, developerC: number): 
   return { id: 'remjet-rinse', kind: 'remjet-rinse', name: 'Rinse until clear', nominalC, time: { points: [{ c: nominalC, s }] } };
 }
 
-function bathOf(bottle: BottleSaid, id: string, before: readonly BottleSaid[]): Bath {
+function bathOf(bottle: BottleSaid, id: string, before: readonly BottleSaid[], process: ShelfKit['process']): Bath {
   const { kind, s, at, more, wear, push, agitation, mix, keepsDays, thrownAway } = bottle;
   const range = at !== null && typeof at !== 'number' ? { lowC: at.lowC, highC: at.highC } : null;
   const nominalC = at === null ? ROOM_C : typeof at === 'number' ? at : (at.c ?? (at.lowC + at.highC) / 2);
@@ -149,7 +156,7 @@ function bathOf(bottle: BottleSaid, id: string, before: readonly BottleSaid[]): 
   return {
     id,
     kind,
-    name: bottle.name ?? (nth === 1 ? BOTTLE_NAMES[kind] : `${BOTTLE_NAMES[kind]} ${nth}`),
+    name: bottle.name ?? (nth === 1 ? bottleName(kind, process) : `${bottleName(kind, process)} ${nth}`),
     ...(isDeveloper(kind) ? { critical: true } : {}),
     nominalC,
     time: { points: [{ c: nominalC, s }, ...more] },

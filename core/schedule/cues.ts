@@ -29,6 +29,8 @@ export interface CuedStep {
   readonly agitation: Agitation | null;
   /** The bottle it is poured from, by name; null for water. */
   readonly bottle: string | null;
+  /** What it is made up from, where no bottle of it stands ready. */
+  readonly madeUp?: string;
   readonly after: 'return' | 'discard';
   readonly inTank: boolean;
   readonly opensTank: boolean;
@@ -153,7 +155,11 @@ function prepareLabel(step: CuedStep, next: CuedStep | null): Sentence {
       ? `funnel into the ${step.bottle} bottle`
       : `funnel into ${jugInWords(step.kind)}`;
   if (!next) return sentence`Get clips and a clean line ready; ${emptying}`;
-  const what = isWater(next.kind) ? waterInWords(next) : `${next.name} bottle`;
+  const what = isWater(next.kind)
+    ? waterInWords(next)
+    : next.madeUp === undefined
+      ? `${next.name} bottle`
+      : `${next.name}, ${next.madeUp},`;
   return sentence`${what} at ${{ tempC: pouredAtC(next) }}; ${emptying}`;
 }
 

@@ -108,6 +108,11 @@ export function adviceFor(
   return advice;
 }
 
+/** A bath that no bottle stands ready for: what goes into so much water, and when. */
+export function madeUpInWords({ id, name }: Pick<PlannedStep, 'id' | 'name'>, dose: string, volumeMl = 1000): Advice {
+  return { ...asMessage(sentence`${name}: ${dose} in ${{ volumeMl }} of water, made up when it is needed.`), step: id };
+}
+
 /** A tank that takes a developer out of what its leaflet prints is timed by a curve that goes on beyond it: said, with how far. */
 export function leavesTheLeaflet(steps: readonly PlannedStep[]): Warning[] {
   return steps.flatMap((step): Warning[] => {

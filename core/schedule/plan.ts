@@ -13,12 +13,22 @@ import { pushedByRuleOfThumb } from '../timing/rule-of-thumb.ts';
 import { type StepTime, type WorkingLine } from '../timing/step-time.ts';
 import { type Spoken } from '../units/sentence.ts';
 import { arranged, brokenOrder } from './arranged.ts';
+import { doseInWords, isMadeAtUse } from '../chemistry/mixing/made-at-use.ts';
 import { stepCues, type Cue } from './cues.ts';
 import { timeOf } from './draft-time.ts';
 import { evenness } from './evenness.ts';
 import type { Habits } from './habits.ts';
 import { heated, isInTank, isPrintedOnce, pointsOf, withTankAndOwn, type InTank, type TimedStep } from './in-the-tank.ts';
-import { adviceFor, capacityMessage, leavesTheLeaflet, round2, runWarnings, unknownBaths, warmerAround } from './plan-words.ts';
+import {
+  adviceFor,
+  capacityMessage,
+  leavesTheLeaflet,
+  madeUpInWords,
+  round2,
+  runWarnings,
+  unknownBaths,
+  warmerAround,
+} from './plan-words.ts';
 import { type DraftStep } from './sequence.ts';
 import { afterFinal, pouredFar, tankOutsideRange, tooQuick, unseenHeat, unwarmed } from './tank-words.ts';
 import { changeoverSeconds, stepStarts } from './timeline.ts';
@@ -109,6 +119,8 @@ export interface PlannedStep {
   /** How water is given; absent in plans that were stored before water had a manner of its own, null for baths. */
   readonly manner?: Manner | null;
   readonly movement?: Movement | null;
+  /** What it is made up from when it is needed, where no bottle of it stands ready. */
+  readonly madeUp?: string;
   /** Changed by a way of one's own. */
   readonly ownWay?: boolean;
 }
@@ -223,6 +235,7 @@ export function planRun(question: PlanQuestion): Answer<Plan> {
       ...warmerAround(question.heat?.stands === 'air' ? (inTheTank?.value ?? null) : null, steps),
       ...evenness(kit.process, steps),
       ...lost.map((id) => ({ message: `Your way names “${id}”, which is not in this kit’s sequence any more: that part of it waits.` })),
+      ...steps.flatMap((step) => (step.madeUp === undefined ? [] : [madeUpInWords(step, step.madeUp, question.tank.volumeMl)])),
       ...unseenHeat(inTheTank !== null, steps),
       ...unwarmed(question.heat?.school, inTheTank?.value ?? null, steps),
     ],
@@ -282,7 +295,9 @@ function assembled(timed: readonly TimedStep[], startsS: readonly number[], ques
       manner: draft.manner,
       movement: draft.movement,
       ...(draft.ownWay ? { ownWay: true } : {}),
-      bottle: draft.bottle?.name ?? null,
+      // What is made up at each use comes from no bottle.
+      bottle: draft.bottle && !isMadeAtUse(draft.bottle) ? draft.bottle.name : null,
+      ...madeUp(draft, tank),
       after,
       inTank: isInTank(draft.kind, habits),
       lightSafeAtEnd: lastFixing !== -1 && i >= lastFixing,
@@ -295,6 +310,12 @@ function assembled(timed: readonly TimedStep[], startsS: readonly number[], ques
   // What comes next decides a step’s cues, so they come last; a plan is asked for hundreds of times, and is not copied for it.
   bare.forEach((step, i) => (step.cues = stepCues(step, bare[i + 1] ?? null, setting)));
   return bare;
+}
+
+/** What is made up when it is needed says what goes into the tank’s fill of it. */
+function madeUp({ bottle }: DraftStep, { volumeMl }: Tank): { readonly madeUp?: string } {
+  const dose = bottle && doseInWords(bottle, volumeMl ?? 1000);
+  return dose ? { madeUp: dose } : {};
 }
 
 function agitationOf(draft: DraftStep, habits: Habits, kit: Kit): Agitation | null {

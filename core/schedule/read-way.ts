@@ -1,18 +1,19 @@
 import { array, boolean, object, string } from 'yup';
 import { TREATMENTS, type Treatment } from '../film/treatment.ts';
-import { saidShapes } from '../kit/kit-schema.ts';
+import { bathSchema, saidShapes } from '../kit/kit-schema.ts';
 import { BARE_STEPS } from '../kit/kind.ts';
 import type { WayStep } from './way.ts';
 
 const id = () => string().min(1).max(120);
 
-/** A step of a way as it is kept: one that is changed, or water that is set in. */
+/** A step of a way as it is kept: one that is changed, or water or a single bath that is set in. */
 const wayStep = object({
   id: id().required(),
   leaveOut: boolean(),
   after: id(),
   before: id(),
   water: string().oneOf(BARE_STEPS),
+  bottle: bathSchema,
   ...saidShapes,
 }).exact();
 

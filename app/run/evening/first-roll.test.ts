@@ -25,15 +25,16 @@ const does = async (fields: Record<string, string>) => post(action, fields);
 const done = async (step: string) => (await does({ intent: 'done', step })).to;
 const LEAFLET = {
   intent: 'kit',
-  like: 'house-c41-three-bath',
+  process: 'C-41',
+  bottles: 'developer,bleach-fix,stabiliser',
   name: 'Kitchen kit',
-  makesMl: '1000',
-  'baths[0].temp': '38',
-  'baths[0].time': '3:15',
-  'baths[1].temp': '38',
-  'baths[1].time': '6:30',
-  'baths[2].temp': '25',
-  'baths[2].time': '1:00',
+  makes: '1000',
+  '0.temp': '38',
+  '0.time': '3:15',
+  '1.temp': '38',
+  '1.time': '6:30',
+  '2.temp': '25',
+  '2.time': '1:00',
 };
 
 test('looked at, nothing has begun; the first press begins it, and every page knows the way back', async () => {
@@ -51,20 +52,18 @@ test('looked at, nothing has begun; the first press begins it, and every page kn
 });
 
 test('the leaflet is refused by field, and kept whole once it can be', async () => {
-  const { data } = await does({ ...LEAFLET, name: '', 'baths[1].time': 'soon', otherTemp: '30', wearPercent: '-1' });
-  const errors = (data as { reply: { error: Record<string, string[]> } }).reply.error;
-  expect(Object.keys(errors).sort()).toEqual(['baths[1].time', 'name', 'otherTime', 'wearPercent']);
-  const pair = (await does({ ...LEAFLET, otherTemp: '30' })).data as { reply: { error: Record<string, string[]> } };
-  expect(pair.reply.error).toEqual({ otherTime: ['Both of them, or neither.'] });
-  // A form of another kit, or of none, makes no kit.
-  expect((await does({ ...LEAFLET, like: 'nothing' })).status).toBe(422);
-  expect((await does({ ...LEAFLET, like: 'reference-c41' })).status).toBe(422);
+  const { data } = await does({ ...LEAFLET, name: '', '1.time': 'soon', '0.more': '30', '0.wear': 'percent', '0.percent': '-1' });
+  expect(data).toMatchObject({ step: 'kit', leaflet: { typed: { '1.time': 'soon' } } });
+  expect(Object.keys((data as { leaflet: { faults: object } }).leaflet.faults).sort()).toEqual(['0.more', '0.percent', '1.time', 'name']);
+  // A form without bottles makes no kit, and a first roll is C-41 whatever is posted.
+  expect((await does({ ...LEAFLET, bottles: '' })).status).toBe(422);
   const before = listKits().length;
-  expect((await does({ ...LEAFLET, otherTemp: '30', otherTime: '8:00', capacityRolls: '8', wearPercent: '2' })).to).toBe(
+  expect((await does({ ...LEAFLET, process: 'E-6', '0.more': '30 8:00', rolls: '8', '0.wear': 'percent', '0.percent': '2' })).to).toBe(
     '/first-roll?step=tank',
   );
   expect(listKits()).toHaveLength(before + 1);
   expect(findKit('kitchen-kit')?.kit).toMatchObject({
+    process: 'C-41',
     capacityRolls: 8,
     baths: [
       {
@@ -72,8 +71,8 @@ test('the leaflet is refused by field, and kept whole once it can be', async () 
         exhaustion: { rule: 'percent', perRoll: 2 },
         time: {
           points: [
-            { c: 30, s: 480 },
             { c: 38, s: 195 },
+            { c: 30, s: 480 },
           ],
         },
       },

@@ -4,7 +4,8 @@ import type { ArrangedRun } from '../../../core/evening/evening.ts';
 import { TREATMENTS, type Treatment } from '../../../core/film/treatment.ts';
 import { HEAT_SCHOOLS, type HeatSchool } from '../../../core/heat/tank/tank-through-the-run.ts';
 import { BARE_STEPS, type BareStep } from '../../../core/kit/kind.ts';
-import { saidShapes } from '../../../core/kit/kit-schema.ts';
+import { bathSchema, saidShapes } from '../../../core/kit/kit-schema.ts';
+import type { Bath } from '../../../core/kit/kit.ts';
 import type { StepSaid } from '../../../core/kit/manner.ts';
 import type { Habits } from '../../../core/schedule/habits.ts';
 import { habitShapes, readHabits } from '../../../core/schedule/read-habits.ts';
@@ -178,10 +179,9 @@ const shapes = {
     kitId: id(),
     treatment: ofTreatment(),
     after: stepId(),
-    water: string<BareStep>()
-      .oneOf([...BARE_STEPS])
-      .required(),
-  }),
+    water: string<BareStep>().oneOf([...BARE_STEPS]),
+    bottle: bathSchema,
+  }).test('one-of', 'water or a bath', ({ water, bottle }) => (water === undefined) !== ((bottle as unknown) === undefined)),
   'way-back': object({ kitId: id(), treatment: ofTreatment(), step: stepId() }),
   'way-kit': object({ kitId: id(), treatment: ofTreatment() }),
   heat: object({
@@ -266,11 +266,14 @@ export function withChange(draft: Draft, change: DraftChange, usual: Habits = {}
       });
     case 'way-set-in':
       return withWay(draft, change, (way) => {
+        const { after, water } = change;
+        // It came from a kit of the shelf, which was read whole.
+        const bottle = change.bottle as Bath | undefined;
         const id = freshStepId(
-          change.water,
+          water ?? bottle?.id ?? 'step',
           way.map((step) => step.id),
         );
-        return [...way, { id, after: change.after, water: change.water }];
+        return [...way, { id, after, ...(bottle ? { bottle } : water ? { water } : {}) }];
       });
     case 'way-back':
       return withWay(draft, change, (way) => putBack(way, change.step));

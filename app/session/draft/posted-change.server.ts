@@ -1,7 +1,9 @@
+import { byTheLitre } from '../../../core/chemistry/mixing/made-at-use.ts';
 import { parseJson } from '../../../core/json-text.ts';
 import { OWN_ACCEPTED, parseOwnMargin } from '../../../core/timing/own-margin.ts';
 import { parseReading } from '../../../core/units/temperature.ts';
 import { storedUnits } from '../../server/settings.server.ts';
+import { findKit } from '../../server/shelf/kits.server.ts';
 import { textOf } from '../../ui/forms/form.ts';
 import { readDraftChange, type DraftChange } from './draft.ts';
 import { postedWay } from './posted-way.server.ts';
@@ -56,6 +58,13 @@ export function postedChange(
     // Only what was said stands in the change; the fields' own text does not.
     for (const field of ['s', 'tempC', 'manner', 'counts', 'movement']) change[field] = undefined;
     Object.assign(change, way.said);
+  }
+  if (kind === 'way-set-in' && form.has('single')) {
+    const single = findKit(textOf(form, 'single'))?.kit;
+    const bath = single?.process === 'any' ? single.baths[0] : undefined;
+    if (!single || !bath) return { ok: false, refusal: refusalOf('That bath is not on the shelf any more. Nothing was changed.') };
+    change['single'] = undefined;
+    change['bottle'] = byTheLitre(bath, single.makesMl);
   }
   const read = readDraftChange(kind, change);
   if (read) return { ok: true, change: read };

@@ -4,8 +4,10 @@ import { join } from 'node:path';
 
 process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'test.db');
 
+import { KIT_FORMAT } from '../../../core/kit/kit.ts';
 import { liveRun } from '../../server/runs/runs.server.ts';
 import { storedSetting, writeSetting } from '../../server/settings.server.ts';
+import { saveKit, setKitDeleted } from '../../server/shelf/kits.server.ts';
 import { post as postTo } from '../../ui/forms/posting.fixture.ts';
 import { startedRuns } from '../a-session.fixture.ts';
 import { action } from '../tonight/tonight.tsx';
@@ -76,4 +78,35 @@ test('a way belongs to its kit and treatment, outlasts the evening and a restart
   const plan = tonight().evening.runs[0]?.plan;
   expect(plan?.ok && plan.value.advice.map(({ message }) => message).join()).toContain('Your way names “fixer”');
   expect(liveRun()).toBeNull();
+});
+
+test('a last bath of one’s own, made of drops, is set in from the shelf with its dose for this tank; one that is gone is refused', async () => {
+  const bath = {
+    id: 'final-rinse',
+    kind: 'final-rinse' as const,
+    name: 'Last bath',
+    nominalC: 20,
+    time: { points: [{ c: 20, s: 75 }] },
+    after: 'discard' as const,
+    mix: { waterMl: 0, at: 'use' as const, parts: [{ name: 'wetting agent', mlPerLitre: 3 }] },
+  };
+  saveKit({ format: KIT_FORMAT, id: 'drops', name: 'Drops', process: 'any', makesMl: 1000, baths: [bath], sequence: [] }, 1);
+  await post({ intent: 'way-leave-out', step: 'stabiliser' });
+  expect(await post({ intent: 'way-set-in', after: 'wash', single: 'drops' })).toMatchObject({ status: 200 });
+  const last = () => {
+    const [run] = tonight().evening.runs;
+    return run?.plan.ok ? run.plan.value.steps.at(-1) : undefined;
+  };
+  expect(last()).toMatchObject({
+    kind: 'final-rinse',
+    seconds: 75,
+    bottle: null,
+    after: 'discard',
+    madeUp: expect.stringMatching(/ml wetting agent/) as string,
+  });
+  // It outlives the kit that it came from, and a draft is read with it.
+  setKitDeleted('drops', 2);
+  expect(last()?.seconds).toBe(75);
+  expect(await post({ intent: 'way-set-in', after: 'wash', single: 'drops' })).toMatchObject({ status: 422 });
+  expect(await post({ intent: 'way-set-in', after: 'wash', single: 'house-c41-three-bath' })).toMatchObject({ status: 422 });
 });

@@ -103,6 +103,7 @@ export function RunCard({ index, run, tonight, clock, chosenStep, refusal }: Run
           way={tonight.draft.ways[batch.kit.id]?.[run.treatment] ?? []}
           atPushOwn={tonight.draft.own[atPush(batch.kit.id, run.pushStops)]?.[step.bath] ?? null}
           refusal={refusal}
+          singles={tonight.singles}
         />
       )}
       {plan && <TankTrace plan={plan} />}

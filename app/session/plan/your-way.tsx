@@ -40,10 +40,12 @@ interface YourWayProps {
   /** The person’s own margin on this bath at this run’s push alone. */
   readonly atPushOwn: OwnMargin | null;
   readonly refusal: TypedRefusal | null;
+  /** Baths of one’s own that are made up when they are needed. */
+  readonly singles: readonly { readonly id: string; readonly name: string }[];
 }
 
 /** One step as this person does it: its time, temperature, water and movement; what is set in after it; what was left out (domain.md 9.1). */
-export function YourWay({ run, kitId, step, way, atPushOwn, refusal }: YourWayProps) {
+export function YourWay({ run, kitId, step, way, atPushOwn, refusal, singles }: YourWayProps) {
   const { temperature } = useUnits();
   const refused = refusal?.field === `way ${step.id}` ? refusal : null;
   const own = way.find((each) => each.id === step.id);
@@ -122,6 +124,16 @@ export function YourWay({ run, kitId, step, way, atPushOwn, refusal }: YourWayPr
             {label}
           </Button>
         ))}
+        {singles.map(({ id, name }) => (
+          <Button key={id} name="single" value={id}>
+            {name}
+          </Button>
+        ))}
+        {singles.length === 0 && (
+          <Link to="/shelf/kits/new?process=any&bottles=final-rinse" className="text-sm">
+            A last bath of my own
+          </Link>
+        )}
       </TonightForm>
       <Owned {...{ run, kitId, way }} />
     </section>

@@ -1,5 +1,5 @@
 import { isDeveloper } from '../../../core/kit/kind.ts';
-import { BOTTLE_NAMES, type BottleKind } from '../../../core/kit/typed-leaflet.ts';
+import type { BottleKind } from '../../../core/kit/typed-leaflet.ts';
 import type { Units } from '../../../core/units/units.ts';
 import { INPUT_SHAPE } from '../forms/fields.tsx';
 import { asPrinted } from './as-printed.ts';
@@ -9,6 +9,8 @@ import type { Faults, Typed } from './read-leaflet.ts';
 interface BottleProps {
   readonly place: number;
   readonly kind: BottleKind;
+  /** What it is usually called. */
+  readonly name: string;
   readonly typed: Typed;
   readonly faults: Faults;
   readonly units: Units;
@@ -37,10 +39,9 @@ const SAID_BEHIND = [
 ] as const;
 
 /** One bottle by questions, in the order of a leaflet: two fields for the ordinary one, the rest a press away. */
-export function BottleFields({ place, kind, typed, faults, units, takeOut }: BottleProps) {
+export function BottleFields({ place, kind, name, typed, faults, units, takeOut }: BottleProps) {
   const of = (field: string) => `${place}.${field}`;
   const ask = { typed, faults, of };
-  const name = BOTTLE_NAMES[kind];
   const printed = asPrinted(units);
   const said = SAID_BEHIND.flatMap(([field, words]) => ((typed[of(field)] ?? '') === '' || typed[of(field)] === 'none' ? [] : words));
   const open = Object.keys(faults).some((field) => field.startsWith(of('')) && !IN_SIGHT.includes(field.slice(of('').length)));

@@ -1,7 +1,7 @@
 import type { Agitation, Bath, ExhaustionRule, PushRule } from '../../../core/kit/kit.ts';
 import { leafletOfKit } from '../../../core/timing/leaflet-of-kit.ts';
 import type { ShelfKit } from '../../../core/kit/kit.ts';
-import { BOTTLE_NAMES, type BottleSaid, type WaterSaid } from '../../../core/kit/typed-leaflet.ts';
+import { bottleName, type BottleSaid, type WaterSaid } from '../../../core/kit/typed-leaflet.ts';
 import { showDuration } from '../../../core/units/duration.ts';
 import { fieldOfTemperature } from '../../../core/units/temperature.ts';
 import type { Units } from '../../../core/units/units.ts';
@@ -23,18 +23,18 @@ export function leafletAsTyped(kit: ShelfKit, units: Units): Typed {
     bottles: said.bottles.map(({ kind }) => kind).join(','),
   };
   said.bottles.forEach((bottle, i) => {
-    for (const [field, text] of Object.entries(bottleAsTyped(bottle, units))) fields[`${i}.${field}`] = text;
+    for (const [field, text] of Object.entries(bottleAsTyped(bottle, said.process, units))) fields[`${i}.${field}`] = text;
   });
   return Object.fromEntries(Object.entries(fields).filter((pair): pair is [string, string] => (pair[1] ?? '') !== ''));
 }
 
-function bottleAsTyped(bottle: BottleSaid, units: Units): Record<string, string | null> {
+function bottleAsTyped(bottle: BottleSaid, process: ShelfKit['process'], units: Units): Record<string, string | null> {
   const degrees = (c: number) => fieldOfTemperature(c, units.temperature);
   const { at } = bottle;
   const ladder = bottle.wear?.rule === 'ladder' ? bottle.wear : null;
   return {
     id: bottle.id ?? null,
-    called: bottle.name === BOTTLE_NAMES[bottle.kind] ? null : (bottle.name ?? null),
+    called: bottle.name === bottleName(bottle.kind, process) ? null : (bottle.name ?? null),
     time: showDuration(bottle.s),
     temp:
       at === null

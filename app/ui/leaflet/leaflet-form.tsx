@@ -2,7 +2,7 @@ import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { Form } from 'react-router';
 import { PROCESSES, type Process } from '../../../core/film/process.ts';
 import type { ShelfKit } from '../../../core/kit/kit.ts';
-import { BOTTLE_KINDS, BOTTLE_NAMES, USUAL_BOTTLES, type BottleKind } from '../../../core/kit/typed-leaflet.ts';
+import { BOTTLE_KINDS, bottleName, USUAL_BOTTLES, type BottleKind } from '../../../core/kit/typed-leaflet.ts';
 import { Button } from '../button.tsx';
 import { INPUT_SHAPE } from '../forms/fields.tsx';
 import { TYPED_IN, typedIn } from '../forms/typed-in.ts';
@@ -150,7 +150,7 @@ export function LeafletForm({ start, reply, before, keptAs, hidden = {}, only, o
                   pick(kind);
                 }}
               >
-                + {process === 'any' ? (SINGLE_NAMES[kind] ?? BOTTLE_NAMES[kind]) : BOTTLE_NAMES[kind]}
+                + {bottleName(kind, process)}
               </Button>
             ))}
           </div>
@@ -161,6 +161,7 @@ export function LeafletForm({ start, reply, before, keptAs, hidden = {}, only, o
               <BottleFields
                 place={i}
                 kind={kind}
+                name={bottleName(kind, process)}
                 {...{ typed, faults, units }}
                 takeOut={(event) => {
                   event.preventDefault();
@@ -216,9 +217,6 @@ function AboutTheBox({ typed, faults, water }: { readonly typed: Typed; readonly
     </details>
   );
 }
-
-/** What a bath is called that is mixed by itself. */
-const SINGLE_NAMES: Partial<Record<BottleKind, string>> = { prebath: 'Alkaline bath', 'final-rinse': 'Last bath' };
 
 /** Not counted as typed: what was pressed, or what the page itself says. */
 function isFigure(name: string): boolean {

@@ -42,12 +42,14 @@ export function shelfToDo(batches: readonly BatchStanding[], supplies: ReadonlyM
       batch.bottles.every((bottle) => bottle.standing === 'good' && !past(bottle)),
   );
   return {
-    use: [...new Set(usable.map((batch) => batch.process))].filter((process) => process !== 'any').flatMap((process) => {
-      const first = usable
-        .filter((batch) => batch.process === process)
-        .sort((a, b) => (a.ends.endsOn ?? '9').localeCompare(b.ends.endsOn ?? '9'))[0];
-      return first ? [{ process, id: first.id, name: first.name }] : [];
-    }),
+    use: [...new Set(usable.map((batch) => batch.process))]
+      .filter((process) => process !== 'any')
+      .flatMap((process) => {
+        const first = usable
+          .filter((batch) => batch.process === process)
+          .sort((a, b) => (a.ends.endsOn ?? '9').localeCompare(b.ends.endsOn ?? '9'))[0];
+        return first ? [{ process, id: first.id, name: first.name }] : [];
+      }),
     test: batches.flatMap((batch) =>
       wornOut(batch)
         ? []
