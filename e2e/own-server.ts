@@ -1,8 +1,8 @@
 import { expect } from '@playwright/test';
 import { spawn, type ChildProcess } from 'node:child_process';
-import { copyFileSync, mkdtempSync } from 'node:fs';
+import { copyFileSync, cpSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 
 /** A place for a database that no other test touches. */
 export function freshDatabase(): string {
@@ -10,7 +10,7 @@ export function freshDatabase(): string {
 }
 
 /** The demo, filled once for the whole run (scripts/serve.mjs): a test that wants it gets a copy. */
-const FILLED_DEMO = 'tmp/e2e/filled.db';
+const FILLED = 'tmp/e2e/filled';
 
 /** A server answers on three ports side by side: its own, the safe way and the plain one. */
 const PORTS_OF_A_SERVER = 3;
@@ -39,7 +39,10 @@ export class OwnServer {
 
   /** Starts it on a book of its own, empty at first, or on a copy of the demo. */
   async start(database: string, book?: 'demo'): Promise<void> {
-    if (book === 'demo') copyFileSync(FILLED_DEMO, database);
+    if (book === 'demo') {
+      copyFileSync(join(FILLED, 'demo.db'), database);
+      cpSync(join(FILLED, 'scans-to-try'), join(dirname(database), 'scans-to-try'), { recursive: true });
+    }
     this.child = spawn(process.execPath, ['scripts/serve-alone.mjs', String(this.port), database], {
       stdio: 'ignore',
       env: { ...process.env, ...this.env, STEADY_REEL_TEST_CLOCK_SET_MS: String(this.clockSetMs) },
