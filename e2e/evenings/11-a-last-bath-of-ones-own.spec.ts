@@ -12,7 +12,7 @@ test.beforeAll(() => own.start(freshDatabase()));
 test.afterAll(() => own.kill());
 
 const [ML, ML_A_LITRE] = [520, 3];
-const dose = `${Math.round(ML_A_LITRE * ML) / 1000}`.slice(0, 3);
+const dose = ((ML_A_LITRE * ML) / 1000).toFixed(1);
 
 test('a last bath of one’s own: its dose for this tank, its time, no bottle left over, nothing after it', async ({ page }) => {
   await typeIn(page, {
@@ -44,8 +44,8 @@ test('a last bath of one’s own: its dose for this tank, its time, no bottle le
   await page.getByRole('link', { name: /^Wash 3:00/ }).click();
   await way.getByRole('button', { name: 'Drops of wetting agent' }).click();
   const run = page.getByRole('region', { name: /^Run 1 ·/ });
-  await expect(run.getByRole('link').last()).toHaveAccessibleName(/^Last bath 1:15/);
-  await expect(run.getByText(new RegExp(`Last bath: ${dose}\\d? ml wetting agent \\(about 31 drops\\) in ${ML} ml`))).toBeVisible();
+  await expect(run.getByRole('link', { name: / \d:\d\d/ }).last()).toHaveAccessibleName(/^Last bath\s+1:15/);
+  await expect(run.getByText(new RegExp(`Last bath: ${dose} ml wetting agent \\(about 31 drops\\) in ${ML} ml`))).toBeVisible();
   await expectAccessible(page);
 
   await page.getByRole('button', { name: 'Start at the Bench' }).click();
