@@ -63,7 +63,13 @@ export async function mixed(page: Page, name: string, more: { readonly rollsDone
 export async function tank(
   page: Page,
   name: string,
-  { ml, oneMl, made = 'plastic', by }: { readonly ml: string; readonly oneMl?: string; readonly made?: string; readonly by?: string },
+  {
+    ml,
+    oneMl,
+    made = 'plastic',
+    by,
+    stands,
+  }: { readonly ml: string; readonly oneMl?: string; readonly made?: string; readonly by?: string; readonly stands?: string },
 ): Promise<void> {
   await open(page, '/shelf/tanks/new');
   await page.getByLabel('Name').fill(name);
@@ -71,6 +77,7 @@ export async function tank(
   if (oneMl) await page.getByLabel('With one reel alone').fill(oneMl);
   await page.getByLabel('Made of').selectOption(made);
   if (by) await page.getByLabel('Agitated by').selectOption(by);
+  if (stands) await page.locator('[name=stands]').selectOption(stands);
   await page.getByRole('button', { name: 'Add this tank' }).click();
   await page.waitForURL(/\/shelf$/);
 }

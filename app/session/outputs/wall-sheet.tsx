@@ -1,9 +1,9 @@
 import { Printer } from 'lucide-react';
 import { jugInWords } from '../../../core/chemistry/safety/spent.ts';
 import { clockTime } from '../../../core/evening/wanted-time.ts';
+import type { TankMethod } from '../../../core/heat/tank/tank.ts';
 import { isDeveloper, isWater } from '../../../core/kit/kind.ts';
-import { beatLabel } from '../../../core/schedule/cues.ts';
-import { pouredAtC } from '../../../core/schedule/cues.ts';
+import { beatLabel, pouredAtC } from '../../../core/schedule/cues.ts';
 import type { PlannedStep } from '../../../core/schedule/plan.ts';
 import { showDuration } from '../../../core/units/duration.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
@@ -110,7 +110,6 @@ export default function WallSheet({ loaderData }: Route.ComponentProps) {
               <tbody>
                 {steps.map((step, s) => {
                   const pourOut = step.cues.find((cue) => cue.kind === 'pour-out');
-                  const agitation = step.agitation;
                   return (
                     <tr
                       key={step.bath + String(s)}
@@ -128,6 +127,15 @@ export default function WallSheet({ loaderData }: Route.ComponentProps) {
                         className={`py-2 pr-3 text-left align-top text-lg sm:text-2xl ${isDeveloper(step.kind) ? 'font-bold' : 'font-semibold'}`}
                       >
                         {step.name}
+                        {/* A phone has no room for two columns more: they stand beneath. */}
+                        <span className="mt-0.5 block text-base leading-snug font-normal sm:hidden">
+                          <Beat step={step} method={sheet.method} />
+                          {pourOut && (
+                            <span className="block">
+                              pour out at <span className="figure">{showDuration(pourOut.atS)}</span>
+                            </span>
+                          )}
+                        </span>
                       </th>
                       <td className="figure py-1 text-right align-top text-2xl leading-none font-semibold sm:text-[2.1rem]">
                         {showDuration(step.seconds)}
@@ -136,32 +144,7 @@ export default function WallSheet({ loaderData }: Route.ComponentProps) {
                         {showTemperature(pouredAtC(step), temperature)}
                       </td>
                       <td className="py-2 pl-5 align-top max-sm:hidden">
-                        {agitation?.continuous ? (
-                          'without a pause, to the end'
-                        ) : agitation ? (
-                          <>
-                            {agitation.initialS} s without a pause
-                            {agitation.everyS && (
-                              <>
-                                , then {beatLabel(agitation, { method: sheet.method }).toLowerCase()} every {agitation.everyS} s
-                              </>
-                            )}
-                          </>
-                        ) : (
-                          ''
-                        )}
-                        {step.opensTank && (
-                          <>
-                            <br />
-                            <strong>After it the tank may be opened.</strong>
-                          </>
-                        )}
-                        {step.wipeAfter && (
-                          <>
-                            <br />
-                            Then wipe the backing off.
-                          </>
-                        )}
+                        <Beat step={step} method={sheet.method} />
                       </td>
                       <td className="figure py-2 text-right align-top text-xl max-sm:hidden">{pourOut ? showDuration(pourOut.atS) : ''}</td>
                     </tr>
@@ -183,6 +166,22 @@ export default function WallSheet({ loaderData }: Route.ComponentProps) {
           </article>
         );
       })}
+    </>
+  );
+}
+
+type SheetStep = Pick<PlannedStep, 'agitation' | 'opensTank' | 'wipeAfter'>;
+
+/** How a bath is moved, and what may be done after it. */
+function Beat({ step: { agitation, opensTank, wipeAfter }, method }: { readonly step: SheetStep; readonly method: TankMethod }) {
+  return (
+    <>
+      {agitation?.continuous
+        ? 'without a pause, to the end'
+        : agitation &&
+          `${agitation.initialS} s without a pause${agitation.everyS ? `, then ${beatLabel(agitation, { method }).toLowerCase()} every ${agitation.everyS} s` : ''}`}
+      {opensTank && <strong className="block">After it the tank may be opened.</strong>}
+      {wipeAfter && <span className="block">Then wipe the backing off.</span>}
     </>
   );
 }
