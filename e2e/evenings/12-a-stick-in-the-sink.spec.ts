@@ -66,5 +66,10 @@ test('a stick in the sink: cues in seconds, no alarm about the volume, the start
     expect(rest).toBeLessThanOrEqual(planned - FORGOTTEN_S + 1);
     expect(rest).toBeGreaterThan(planned - FORGOTTEN_S - 20);
   });
-  await expect(page.getByText(/twirl the stick/i).filter({ visible: true }).first()).toBeVisible();
+  await expect(
+    page
+      .getByText(/twirl the stick/i)
+      .filter({ visible: true })
+      .first(),
+  ).toBeVisible();
 });
