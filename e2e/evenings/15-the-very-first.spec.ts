@@ -99,6 +99,11 @@ test('the very first: whoever has never done it is led from an empty page to a h
     await expect(bottle('Developer').getByRole('alert')).toContainText('A temperature such as 38');
     await expect(bottle('Developer').getByLabel(/^Temperature/)).toHaveValue('380');
     await accessible(page);
+    // Left in the middle of it and come back to, everything stands there still.
+    await open(page, at('/rolls'));
+    await open(page, at('/first-roll?step=kit'));
+    await expect(page.getByLabel('Name on the box')).toHaveValue('Kitchen kit');
+    await expect(bottle('Developer').getByLabel('Time')).toHaveValue('3:15');
     await bottle('Developer')
       .getByLabel(/^Temperature/)
       .fill('38');

@@ -59,11 +59,7 @@ export function LeafletForm({ start, reply, before, keptAs, hidden = {}, only, o
   }, []);
   const keep = (next: Typed) => {
     setTyped(next);
-    try {
-      sessionStorage.setItem(keptAs, JSON.stringify(next));
-    } catch {
-      // A browser that keeps nothing forgets what is not yet on the shelf.
-    }
+    keepTyped(keptAs, next);
   };
   const fields = () => (form.current ? typedOf(new FormData(form.current)) : typed);
   const [goTo, setGoTo] = useState<string | null>(null);
@@ -72,8 +68,11 @@ export function LeafletForm({ start, reply, before, keptAs, hidden = {}, only, o
   }, [goTo, bottles.length]);
   // Whoever was refused goes on at the first field to be put right.
   useEffect(() => {
-    if (reply) form.current?.querySelector<HTMLElement>('[aria-invalid=true]')?.focus();
-  }, [reply]);
+    if (!reply) return;
+    form.current?.querySelector<HTMLElement>('[aria-invalid=true]')?.focus();
+    // It left the browser's memory when it was posted, and is not on the shelf.
+    keepTyped(keptAs, reply.typed);
+  }, [reply, keptAs]);
   /** What was pressed is gone afterwards: the fingers go on at the bottle that came, or where the next is picked. */
   const pick = (what: string) => {
     keep({ ...withoutBottle(fields(), what), bottles: picked(bottles.join(','), what) });
@@ -248,6 +247,14 @@ function leftToType(typed: Typed, bottles: readonly BottleKind[]): string {
     ...(bottles.length === 0 ? ['bottles'] : []),
   ].length;
   return left === 0 ? 'all that is needed stands there' : `${left} to go`;
+}
+
+function keepTyped(keptAs: string, typed: Typed): void {
+  try {
+    sessionStorage.setItem(keptAs, JSON.stringify(typed));
+  } catch {
+    // A browser that keeps nothing forgets what is not yet on the shelf.
+  }
 }
 
 function readKept(keptAs: string): Typed | null {

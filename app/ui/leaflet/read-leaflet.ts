@@ -277,7 +277,7 @@ function agitationOf(text: (field: string) => string, fault: Fault): Agitation |
 /** The recipe a line each, as it stands there: `water 700 ml at 40`, `Part A 100 ml`, `Part B 12 g`, `Part C packet`. */
 function mixOf(raw: string, units: Units, fault: Fault): NonNullable<Bath['mix']> | null {
   const said = lines(raw);
-  if (said.length === 0) return null;
+  if (said.length === 0 || (said.length === 1 && /^later\.?$/i.test(said[0] ?? ''))) return null;
   const [pouredAt, partAt, packetAt] = asPrinted(units).mix;
   let water: { waterMl: number; waterC?: number } = { waterMl: 0 };
   let more: { stirS?: number; at?: 'use' } = {};

@@ -151,6 +151,11 @@ test('without scripts a bottle is picked and taken back by the address, and what
   expect(at('bottles=developer,stop,fixer&pick=-1')['bottles']).toBe('developer,fixer');
 });
 
+test('how it is mixed may come later, and is asked for in no other words', () => {
+  expect(faultsOf({ '0.mix': 'later' })).toEqual({});
+  expect(faultsOf({ '0.mix': 'Later.\nPart A' })['0.mix']).toMatch(/Part A 100 ml/);
+});
+
 test('a single bath is typed as one bottle, and mixed, labelled, aged, tested and emptied like any other', async () => {
   const typed = {
     name: 'Plain fixer',
