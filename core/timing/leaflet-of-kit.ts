@@ -3,15 +3,7 @@ import { hasCurve, leafletSeconds } from './leaflet-curve.ts';
 import { isDeveloper, isWater, type StepKind } from '../kit/kind.ts';
 import type { Bath, Kit, LeafletPoint, ShelfKit } from '../kit/kit.ts';
 import { sequenceSteps, type SequenceStep } from '../kit/kit-document.ts';
-import {
-  BOTTLE_KINDS,
-  REMJET_RINSE_S,
-  usualWater,
-  type BottleKind,
-  type BottleSaid,
-  type LeafletSaid,
-  type WaterSaid,
-} from '../kit/typed-leaflet.ts';
+import { REMJET_RINSE_S, usualWater, type BottleKind, type BottleSaid, type LeafletSaid, type WaterSaid } from '../kit/typed-leaflet.ts';
 
 /** A kit as the leaflet that would make it: what a correction of it begins from (domain.md 4). */
 export function leafletOfKit(kit: ShelfKit): LeafletSaid {
@@ -32,14 +24,20 @@ export function leafletOfKit(kit: ShelfKit): LeafletSaid {
   };
 }
 
+/** A bath that stands in a bottle, as water does not. */
+type BottledBath = Bath & { readonly kind: BottleKind };
+
 interface Bottle extends SequenceStep {
-  readonly bath: Bath;
+  readonly bath: BottledBath;
 }
 
 /** The bottles in the order of pouring, and the water before the first and after each. */
 function poured(kit: ShelfKit): { readonly steps: readonly Bottle[]; readonly waters: readonly (readonly WaterSaid[])[] } {
   if (kit.process === 'any')
-    return { steps: kit.baths.map((bath) => ({ id: bath.id, kind: bath.kind, name: bath.name, bath, said: null })), waters: [] };
+    return {
+      steps: kit.baths.filter(isBottled).map((bath) => ({ id: bath.id, kind: bath.kind, name: bath.name, bath, said: null })),
+      waters: [],
+    };
   const steps: Bottle[] = [];
   const waters: WaterSaid[][] = [[]];
   const developerC = kit.baths.find(({ kind }) => isDeveloper(kind))?.nominalC;
@@ -53,7 +51,11 @@ function poured(kit: ShelfKit): { readonly steps: readonly Bottle[]; readonly wa
 }
 
 function isBottle(step: SequenceStep): step is Bottle {
-  return step.bath !== undefined && !isWater(step.kind);
+  return step.bath !== undefined && isBottled(step.bath);
+}
+
+function isBottled(bath: Bath): bath is BottledBath {
+  return !isWater(bath.kind);
 }
 
 /** Water that the kit keeps as a bath of its own is printed with its time and temperature; the rinse that takes a backing off, where it has its own. */
@@ -76,7 +78,7 @@ function sameWords(a: readonly WaterSaid[], b: readonly WaterSaid[]): boolean {
   return JSON.stringify(a) === JSON.stringify(b);
 }
 
-function bottleOf(bath: Bath): BottleSaid {
+function bottleOf(bath: BottledBath): BottleSaid {
   const [main, ...more] = mainFirst(bath);
   const { lowC, highC } = bath.range ?? {};
   const at =
@@ -86,7 +88,7 @@ function bottleOf(bath: Bath): BottleSaid {
         ? { lowC, highC }
         : { c: main.c, lowC, highC };
   return {
-    kind: BOTTLE_KINDS.includes(bath.kind as BottleKind) ? (bath.kind as BottleKind) : 'final-rinse',
+    kind: bath.kind,
     id: bath.id,
     name: bath.name,
     s: main.s,
