@@ -7,6 +7,7 @@ import type { TankHeatSetting } from '../core/heat/tank/tank-through-the-run.ts'
 import { DEFAULT_TANK, type Tank } from '../core/heat/tank/tank.ts';
 import type { Kit } from '../core/kit/kit.ts';
 import type { StepSaid } from '../core/kit/manner.ts';
+import { byTheLitre } from '../core/chemistry/mixing/made-at-use.ts';
 import { readSingleBath } from '../core/kit/single-bath.ts';
 import { shareOfLoad, volumeForLoadMl, type Holds, type VolumeByLoad } from '../core/packing/load.ts';
 import type { Habits } from '../core/schedule/habits.ts';
@@ -96,7 +97,7 @@ function wayOf(steps: NonNullable<PlanRequest['steps']>): Answer<readonly WaySte
   const way = steps.map(({ bottle, ...step }, i): WayStep => {
     if (bottle === undefined) return step;
     const single = readSingleBath(bottle);
-    if (single.ok) return { ...step, bottle: single.value.bath };
+    if (single.ok) return { ...step, bottle: byTheLitre(single.value.bath, single.value.makesMl) };
     faults.push(...faultsUnder(`$.steps[${i}].bottle`, single.errors));
     return step;
   });

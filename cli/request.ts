@@ -2,7 +2,7 @@ import type { AnySchema } from 'yup';
 import { answered, faultsUnder, refused, type Answer, type Fault, type Warning } from '../core/answer.ts';
 import { checkedAgainst } from '../core/faults-in-words.ts';
 import { readKit } from '../core/kit/kit-document.ts';
-import { bathById, type Bath, type Kit } from '../core/kit/kit.ts';
+import { bathById, type Bath, type Kit, type ShelfKit } from '../core/kit/kit.ts';
 import { SHIPPED_KITS, shippedKit } from '../core/kit/shipped-kits.ts';
 
 /** What a command needs from outside the core: the day it is. */
@@ -15,7 +15,7 @@ export type Command = (request: unknown, surrounding: Surrounding) => Answer<unk
 /** A command that reads a file answers later. */
 export type LaterCommand = (request: unknown) => Promise<Answer<unknown>>;
 
-function kitOf(value: unknown): Answer<Kit> {
+function kitOf<K extends ShelfKit>(value: unknown, read: (document: unknown) => Answer<K>): Answer<K | Kit> {
   if (typeof value === 'string') {
     const kit = shippedKit(value);
     if (kit) return answered(kit);
@@ -26,19 +26,20 @@ function kitOf(value: unknown): Answer<Kit> {
       message: `No shipped kit is called “${value.slice(0, 80)}”. There are ${known}.`,
     });
   }
-  const kit = readKit(value);
+  const kit = read(value);
   return kit.ok ? kit : refused(...faultsUnder('$.kit', kit.errors));
 }
 
-/** Shape first, then the kit, so that faults of both are reported together. */
-export function readRequest<T>(
+/** Shape first, then the kit, so that faults of both are reported together. Whoever asks of bottles alone reads single baths too. */
+export function readRequest<T, K extends ShelfKit = Kit>(
   schema: AnySchema,
   request: unknown,
-): { readonly faults: readonly Fault[]; readonly value: T; readonly kit: Kit | null } {
+  read: (document: unknown) => Answer<K | Kit> = readKit,
+): { readonly faults: readonly Fault[]; readonly value: T; readonly kit: K | Kit | null } {
   const shaped = checkedAgainst(schema, request);
   const given = typeof request === 'object' && request !== null ? (request as { kit?: unknown }).kit : undefined;
   const takesKit = typeof given === 'string' || (typeof given === 'object' && given !== null);
-  const kit = takesKit && 'fields' in schema && isRecord(schema.fields) && 'kit' in schema.fields ? kitOf(given) : null;
+  const kit = takesKit && 'fields' in schema && isRecord(schema.fields) && 'kit' in schema.fields ? kitOf(given, read) : null;
   return {
     faults: [...(shaped.ok ? [] : shaped.errors), ...(kit && !kit.ok ? kit.errors : [])],
     value: request as T,

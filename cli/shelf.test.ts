@@ -64,6 +64,21 @@ test.each<[object, string]>([
   ).toBe('good');
 });
 
+test('a single bath has its ledger like any bottle; what only a run of film could ask of it refuses it', () => {
+  const bath = { id: 'fixer', kind: 'fixer', name: 'Fixer', nominalC: 20, time: { points: [{ c: 20, s: 240 }] }, keepsDays: 90 };
+  const kit = { format: 'steady-reel/kit@2', id: 'fx', name: 'Fixer', process: 'any', makesMl: 1000, baths: [bath] };
+  const asked = { ...BATCH, kit, batch: { volumeMl: 1000, mixedOn: '2026-11-01' } };
+  const run = { kind: 'run', on: '2026-11-02', rolls: 2, drawnMl: 520, returned: true };
+  expect(ask({ ...asked, entries: [run] })).toMatchObject({
+    ok: true,
+    value: { rollsDone: 2, rollsLeft: null, bottles: [{ id: 'fixer', mlLeft: 979, goodUntil: '2027-01-30' }] },
+  });
+  expect(ask({ ...asked, kit: { ...kit, baths: [{ ...bath, kind: 'developer' }] } })).toMatchObject({
+    ok: false,
+    errors: [{ path: '$.kit.baths[0].kind' }],
+  });
+});
+
 test('a cap left off counts three times for a developer', () => {
   const until = (entries: object[]) => told({ entries }).bottles.map(({ goodUntil }) => goodUntil);
   const [developer, bleachFix] = until([{ kind: 'incident', on: '2026-11-20', bottle: 'developer', what: 'cap-off', days: 3 }]);

@@ -5,7 +5,8 @@ import { entriesOfEffect, foldLedger, stepsOfKit } from '../core/chemistry/ledge
 import { INCIDENTS, TEST_RESULTS, type Incident, type TestResult } from '../core/chemistry/ledger/standing.ts';
 import { runsLeft, twoEnds, type Pace } from '../core/chemistry/life/two-ends.ts';
 import { isWater } from '../core/kit/kind.ts';
-import type { Kit } from '../core/kit/kit.ts';
+import type { ShelfKit } from '../core/kit/kit.ts';
+import { readShelfKit } from '../core/kit/shelf-kit.ts';
 import { readRequest, round, type Surrounding } from './request.ts';
 import { shelfRequest } from './requests.ts';
 
@@ -33,7 +34,7 @@ interface ShelfRequest {
 
 /** A batch's bottles as their entries leave them (scripting.md, shelf). */
 export function shelf(request: unknown, { today }: Surrounding): Answer<unknown> {
-  const { faults, value, kit } = readRequest<ShelfRequest>(shelfRequest, request);
+  const { faults, value, kit } = readRequest<ShelfRequest, ShelfKit>(shelfRequest, request, readShelfKit);
   if (faults.length > 0 || !kit) return refused(...faults);
   const { batch, entries = [], tank, pace = null, oneShot = false } = value;
   const on = value.on ?? today;
@@ -64,7 +65,7 @@ export function shelf(request: unknown, { today }: Surrounding): Answer<unknown>
 }
 
 /** What each kind of entry needs, beyond its shape. */
-function entryFaults(entry: AskedEntry, path: string, kit: Kit, mixedOn: string): Fault[] {
+function entryFaults(entry: AskedEntry, path: string, kit: ShelfKit, mixedOn: string): Fault[] {
   const faults: Fault[] = [];
   const need = (field: keyof AskedEntry, what: string) => {
     if (entry[field] === undefined) faults.push({ code: 'missing', path: `${path}.${field}`, message: `${field} is missing: ${what}.` });
@@ -115,7 +116,7 @@ function entryFaults(entry: AskedEntry, path: string, kit: Kit, mixedOn: string)
 }
 
 /** A run draws from every bottle that is not water; without its ml it takes what the tank needs. */
-function runOf({ on, rolls = 0, drawnMl, returned = true }: AskedEntry, act: string, kit: Kit, tankMl: number): BottleEntry[] {
+function runOf({ on, rolls = 0, drawnMl, returned = true }: AskedEntry, act: string, kit: ShelfKit, tankMl: number): BottleEntry[] {
   const steps = stepsOfKit(kit);
   // How full each bottle is then, its ledger knows: it gives what it has.
   const bottles = steps.map(({ bath }) => ({ id: bath, bath, mlLeft: Infinity }));

@@ -50,6 +50,16 @@ test('a bath that is left out has no entry, a repeat pours again, a short bottle
   expect(ask({ steps: twice, bottles: [full('bleach-fix-2')] }).entries).toMatchObject([{ bottle: 'B-bleach-fix-2', drawnMl: 520 }]);
 });
 
+test('what is made up when it is needed comes from no bottle, unless somebody says which', () => {
+  const drops: PouredStep = { ...poured('last', 'final-rinse', 'discard'), bottle: null, madeUp: '1.6 ml wetting agent' };
+  const steps = [...STEPS, drops];
+  expect(ask({ steps }).entries.map(({ bottle }) => bottle)).not.toContain('B-last');
+  expect(ask({ steps, bottles: [full('last')] })).toMatchObject({
+    entries: [{ bottle: 'B-last', drawnMl: 520, returnedMl: 0, wears: 0 }],
+    jugsMl: { others: 520 },
+  });
+});
+
 test('one-shot wears nothing that stays: what is left of the bottle is as fresh as it was mixed', () => {
   const { entries } = ask({ oneShot: true, rolls: 1 });
   expect(entries.map(({ returned, wears }) => [returned, wears])).toEqual([1, 2, 3].map(() => [false, 0]));

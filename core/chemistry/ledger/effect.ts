@@ -7,6 +7,8 @@ export interface PouredStep {
   readonly bath: string;
   readonly kind: StepKind;
   readonly bottle: string | null;
+  /** Made up when it is needed: a bottle of it stands there only where somebody names one. */
+  readonly madeUp?: string;
   readonly after: 'return' | 'discard';
 }
 
@@ -64,7 +66,7 @@ export function keptByFilmMl(rolls: number): number {
 export function effectOfRun({ steps, bottles, tankMl, rolls, oneShot, pours = () => 1, backMl }: EffectQuestion): RunEffect {
   const keptMl = keptByFilmMl(rolls);
   const entries = bottles.flatMap((bottle): EffectEntry[] => {
-    const own = steps.filter((step) => step.bottle !== null && (step.bath === bottle.bath || step.id === bottle.bath));
+    const own = steps.filter((step) => isPoured(step) && (step.bath === bottle.bath || step.id === bottle.bath));
     const times = own.reduce((sum, step) => sum + pours(step), 0);
     const [first] = own;
     if (!first || times === 0) return [];
@@ -80,6 +82,11 @@ export function effectOfRun({ steps, bottles, tankMl, rolls, oneShot, pours = ()
     return [{ bottle: bottle.id, kind: first.kind, drawnMl, returnedMl, returned, rolls, wears: returned ? rolls : 0 }];
   });
   return { entries, jugsMl: jugsOf(entries) };
+}
+
+/** Water comes from no bottle. */
+function isPoured({ bottle, madeUp }: PouredStep): boolean {
+  return bottle !== null || madeUp !== undefined;
 }
 
 /** What was thrown away goes whole into the jug of its class; of what goes back nothing does. */
