@@ -102,7 +102,11 @@ test.describe('a whole run without scripts', () => {
     await expect(act).toBeVisible();
     const asked: string[] = [];
     const said: string[] = [];
-    for (let i = 0; i < 60 && (await act.count()) > 0; i++) {
+    const over = page.getByRole('heading', { name: 'Developed' });
+    for (let i = 0; i < 60; i++) {
+      // Between two pages there is neither; which of them came is only known once one of them has.
+      await expect(act.or(over).first()).toBeVisible();
+      if (await over.isVisible()) break;
       const label = (await act.first().innerText()).trim();
       if (/press again to end it/.test(label)) asked.push(said.at(-1) ?? '');
       else said.push(label);
