@@ -108,7 +108,9 @@ await picture('strips', '/logbook/strips?batch=kiln-lane-2');
 await picture('practice-report', '/practice/practice-cold/report', WIDE, async (page) => {
   await page.getByLabel('Moment of the practice').fill('190');
 });
-await picture('first-roll', '/first-roll?step=kit', WIDE, (page) => page.getByLabel('Developer: time').focus());
+await picture('first-roll', '/first-roll?step=kit', WIDE, (page) =>
+  page.getByRole('group', { name: 'Developer', exact: true }).getByLabel('Time').focus(),
+);
 await picture('phone', '/phone', WIDE, async (page) => {
   await page.getByRole('button', { name: 'Let it in' }).click();
   const number = (await page.getByLabel(/^Number/).textContent()) ?? '';
