@@ -62,7 +62,8 @@ export function heatFromOneReading(
   coolingPerMin: number,
 ): Answer<number> {
   const heatJK = heatTaken({ ...test, waterC: TEST_WATER_C, tankC: test.roomC }, { atS: 60, c: afterOneC }, coolingPerMin);
-  if (heatJK >= 0 && heatJK <= MOST_TANK_HEAT_JK) return answered(heatJK);
+  // Half a joule either way is less than any thermometer tells.
+  if (heatJK > -0.5 && heatJK < MOST_TANK_HEAT_JK + 0.5) return answered(Math.max(0, heatJK));
   const none = test.roomC + (TEST_WATER_C - test.roomC) * Math.exp(-coolingPerMin);
   return refused({
     code: 'tank-test-odd',
