@@ -25,7 +25,8 @@ export function keepTankReading(form: FormData): Refusal | null {
   const reading = parseReading(typed, units.temperature);
   if (!reading.ok) return refuse(reading.message, reading.likely);
   const { roomC } = readEvening(storedSetting('evening'));
-  const { coolingPerMin } = tankHeatSetting(tank, { roomC, start: 'room', stands: 'air', school: 'wait-longer' });
+  // It is read in the room, wherever the tank stands in a run.
+  const { coolingPerMin } = tankHeatSetting({ ...tank, stands: 'air' }, { roomC, start: 'room', stands: 'air', school: 'wait-longer' });
   const found = heatFromOneReading({ waterMl: tank.volumeMl, roomC }, reading.tempC, coolingPerMin);
   if (!found.ok) return refuse(found.errors.map((error) => textIn(error, units)).join(' '));
   saveTank({ ...tank, heatJK: found.value }, nowMs());

@@ -6,6 +6,7 @@ process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-'))
 
 import { liveRun } from '../../server/runs/runs.server.ts';
 import { writeSetting } from '../../server/settings.server.ts';
+import { saveTank } from '../../server/shelf/tanks.server.ts';
 import { post as postTo } from '../../ui/forms/posting.fixture.ts';
 import { startedRuns } from '../a-session.fixture.ts';
 import { loader as calendar } from '../outputs/calendar.ts';
@@ -66,6 +67,13 @@ test('a tank is tested by one question where it is planned: a hungrier tank is p
   expect(await post({ ...asked, tempC: '33,0' })).toMatchObject(KEPT);
   expect(tonight().tanks.find(({ id }) => id === tankId)?.heatJK).toBeGreaterThan(380);
   expect(pourC()).toBeGreaterThan(before + 0.5);
+  // Wherever it stands in a run, it is asked in the room.
+  const tank = tonight().tanks.find(({ id }) => id === tankId);
+  if (!tank) throw new Error('no tank');
+  saveTank({ ...tank, heatJK: null, stands: 'bath' }, 1);
+  await post({ ...asked, tempC: '33' });
+  expect(tonight().tanks.find(({ id }) => id === tankId)?.heatJK).toBeCloseTo(tank.heatJK ?? 0, 6);
+  saveTank(tank, 1);
   expect((await post({ ...asked, tankId: 'gone', tempC: '36' })).status).toBe(422);
   writeSetting('habits', {});
 });
