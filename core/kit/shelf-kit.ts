@@ -7,7 +7,9 @@ import { readSingleBath } from './single-bath.ts';
 export function readShelfKit(document: unknown): Answer<ShelfKit> {
   if (!isSingleBath(document)) return readKit(document);
   const read = readSingleBath(document);
-  return read.ok ? answered({ ...(document as ShelfKit & { process: 'any' }), sequence: [] }) : read;
+  if (!read.ok) return read;
+  const { bath, ...head } = read.value;
+  return answered({ ...head, baths: [bath], sequence: [] });
 }
 
 export function isSingleBath(document: unknown): boolean {

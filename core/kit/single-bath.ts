@@ -3,11 +3,11 @@ import { checkedAgainst } from '../faults-in-words.ts';
 import { isDeveloper, isWater } from './kind.ts';
 import { bathFaults } from './kit-document.ts';
 import { singleBathSchema } from './kit-schema.ts';
-import type { Bath } from './kit.ts';
+import type { Bath, KIT_FORMAT } from './kit.ts';
 
 /** A bath that any process may use, from a document of its own: a fixer, a stop, an alkaline bath, a last bath (domain.md 4). */
 export interface SingleBath {
-  readonly format: string;
+  readonly format: typeof KIT_FORMAT;
   readonly id: string;
   readonly name: string;
   readonly process: 'any';

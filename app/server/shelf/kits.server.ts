@@ -56,11 +56,11 @@ export function saveKit(kit: ShelfKit, atMs: number): void {
   sql(
     `INSERT INTO kits (id, document, shipped, added_at_ms) VALUES (?, ?, 0, ?)
      ON CONFLICT (id) DO UPDATE SET document = excluded.document, deleted_at_ms = NULL WHERE shipped = 0`,
-  ).run(kit.id, JSON.stringify(documentOf(kit)), atMs);
+  ).run(kit.id, JSON.stringify(kitDocument(kit)), atMs);
 }
 
-/** A single bath is kept without a sequence, as its document has none. */
-function documentOf({ sequence, ...kit }: ShelfKit): object {
+/** A kit as it is kept and given away: a single bath without a sequence, as its document has none (domain.md 4). */
+export function kitDocument({ sequence, ...kit }: ShelfKit): object {
   return kit.process === 'any' ? kit : { ...kit, sequence };
 }
 

@@ -2,7 +2,7 @@ import { data, Form, redirect } from 'react-router';
 import type { Fault } from '../../../core/answer.ts';
 import { mixFaults } from '../../../core/chemistry/mixing/mixing.ts';
 import { parseJson } from '../../../core/json-text.ts';
-import { readKit } from '../../../core/kit/kit-document.ts';
+import { readShelfKit } from '../../../core/kit/shelf-kit.ts';
 import { kitIdFor } from '../../../core/kit/kit-id.ts';
 import { nowMs } from '../../server/database/clock.server.ts';
 import { findKit, kitIdTaken, saveKit } from '../../server/shelf/kits.server.ts';
@@ -48,7 +48,7 @@ export async function action({ request, params }: Route.ActionArgs) {
       { code: 'not-json', path: '$', message: `This is not JSON yet: ${error instanceof Error ? error.message : 'unreadable'}.` },
     ]);
   }
-  const read = readKit(document);
+  const read = readShelfKit(document);
   if (!read.ok) return refuse(read.errors);
   if (findKit(read.value.id)?.shipped)
     return refuse([{ code: 'reserved', path: '$.id', message: `“${read.value.id}” is a shipped kit. Give yours an id of its own.` }]);

@@ -16,6 +16,8 @@ import { loader as shelfLoader } from '../../board/shelf.tsx';
 import { loader as snipLoader } from '../../bottles/test/snip-test.tsx';
 import { loader as labelsLoader } from '../../labels/labels.tsx';
 import { action as mixAction } from '../../mixing/mix-batch.tsx';
+import { action as documentAction } from '../kit-as-document.tsx';
+import { loader as fileLoader } from '../kit-file.ts';
 import { action, loader } from './type-in.tsx';
 
 const ORDINARY = {
@@ -187,4 +189,8 @@ test('a single bath is typed as one bottle, and mixed, labelled, aged, tested an
   const shelf = load(shelfLoader, '/shelf') as ReturnType<typeof shelfLoader>;
   expect(shelf.batches.find(({ id }) => id === batchId)).toMatchObject({ process: 'single bath', bottles: [{ code }] });
   expect(shelf.toDo.use.map(({ id }) => id)).not.toContain(batchId);
+  // Saved as a file it is read in again, as a document of its own.
+  const file = await (load(fileLoader, '/', { kitId: 'plain-fixer' }) as Response).text();
+  expect(await postTo(documentAction, { document: file.replace('"plain-fixer"', '"again"') })).toMatchObject({ to: '/shelf/kits/again' });
+  expect(findKit('again')?.kit).toEqual({ ...findKit('plain-fixer')?.kit, id: 'again' });
 });
