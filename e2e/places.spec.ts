@@ -184,6 +184,28 @@ test('a kit is copied, other figures typed over its own, refused where they cann
   await page.waitForURL('**/shelf/kits/limekiln-c-41-2');
 });
 
+test('a leaflet that was begun in °C is kept in °C, whatever is switched while it is typed, and says so', async ({ page }) => {
+  await open(page, '/shelf/kits/new');
+  await page.getByLabel('Name on the box').fill('Begun in Celsius');
+  await page.getByLabel('A kit makes').fill('1000');
+  for (const bottle of ['Developer', 'Bleach-fix']) await page.getByRole('button', { name: `+ ${bottle}`, exact: true }).click();
+  const developer = page.getByRole('group', { name: 'Developer', exact: true });
+  await developer.getByLabel(/^Temperature/).fill('38.4');
+  await developer.getByLabel('Time').fill('3:25');
+  await page.getByRole('group', { name: 'Bleach-fix', exact: true }).getByLabel('Time').fill('6:30');
+  await page.getByRole('button', { name: /units/ }).click();
+  await page.getByRole('radio', { name: '°F' }).click();
+  await expect(page.getByText('This was begun in °C and ml, and is read so.')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(developer.getByLabel('Temperature, °C')).toHaveValue('38.4');
+  await page.getByRole('button', { name: 'Put it on the shelf' }).click();
+  await page.waitForURL('**/shelf/kits/begun-in-celsius');
+  await expect(page.getByText('101.1 °F').first()).toBeVisible();
+  await page.getByRole('button', { name: /units/ }).click();
+  await page.getByRole('radio', { name: '°C' }).click();
+  await expect(page.getByText('38.4 °C').first()).toBeVisible();
+});
+
 test('a kit document with faults is refused whole, each by its path, and stays as typed', async ({ page }) => {
   await open(page, '/shelf/kits/house-c41-three-bath/document');
   const document = page.getByLabel('Kit document');

@@ -123,8 +123,8 @@ export const BARE_STEP_NAMES: Readonly<Record<string, string>> = {
 export function sequenceSteps(kit: Kit): SequenceStep[] {
   return kit.sequence.flatMap((place): SequenceStep[] => {
     if (typeof place !== 'string') {
-      const { id, water } = place;
-      return [{ id: id ?? water, kind: water, name: BARE_STEP_NAMES[water] ?? water, bath: undefined, said: place }];
+      const { id, water, ...said } = place;
+      return [{ id: id ?? water, kind: water, name: BARE_STEP_NAMES[water] ?? water, bath: undefined, said }];
     }
     const bath = kit.baths.find((candidate) => candidate.id === place);
     if (bath) return [{ id: bath.id, kind: bath.kind, name: bath.name, bath, said: null }];

@@ -103,7 +103,7 @@ export function kitOfLeaflet({
   name,
   makesMl,
 }: LeafletSaid): ShelfKit {
-  const ids = idsOf(bottles);
+  const ids = bottleIds(bottles);
   const baths = bottles.map((bottle, i) => bathOf(bottle, ids[i] ?? bottle.kind, bottles.slice(0, i), process));
   const shared: Omit<Kit, 'process' | 'baths' | 'sequence'> = {
     format: KIT_FORMAT,
@@ -128,7 +128,7 @@ export function kitOfLeaflet({
 }
 
 /** A bath keeps the id that it had; a new one is called after its kind, and after how many of it there are. */
-function idsOf(bottles: readonly BottleSaid[]): string[] {
+export function bottleIds(bottles: readonly BottleSaid[]): string[] {
   const taken = new Set(bottles.flatMap(({ id }) => id ?? []));
   return bottles.map(({ id, kind }) => {
     if (id !== undefined) return id;

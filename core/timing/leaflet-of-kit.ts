@@ -70,8 +70,7 @@ function waterOf({ kind, bath, said }: SequenceStep, developerC: number | undefi
       ...(rinses && main.c === developerC ? {} : { c: main.c }),
     };
   }
-  const { id: _, ...printed } = (said ?? {}) as { readonly id?: string };
-  return { ...printed, water };
+  return { ...said, water };
 }
 
 function sameWords(a: readonly WaterSaid[], b: readonly WaterSaid[]): boolean {

@@ -9,7 +9,11 @@ export const typedIn = ({ temperature, volume }: Units) => `${temperature} ${vol
 
 /** The units that a form was filled in; units may have been switched since, on another tab or screen. */
 export function unitsTypedIn(form: FormData, now: Units): Units {
-  const units = form.get(TYPED_IN);
+  return unitsSaid(form.get(TYPED_IN), now);
+}
+
+/** The units that a form’s hidden field names; those in use where it names none. */
+export function unitsSaid(units: unknown, now: Units): Units {
   const said = /^([CF]) (.+)$/.exec(typeof units === 'string' ? units : '');
   const volume = VOLUME_UNITS.find((unit) => unit === said?.[2]);
   return said && volume ? { temperature: said[1] === 'F' ? 'F' : 'C', volume } : now;

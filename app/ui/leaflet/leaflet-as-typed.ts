@@ -6,6 +6,7 @@ import { showDuration } from '../../../core/units/duration.ts';
 import { fieldOfTemperature } from '../../../core/units/temperature.ts';
 import type { Units } from '../../../core/units/units.ts';
 import { fieldOfVolume } from '../../../core/units/volume.ts';
+import { TYPED_IN, typedIn } from '../forms/typed-in.ts';
 import { PUSHES, type Typed } from './read-leaflet.ts';
 import { waterAsLine } from './water-line.ts';
 
@@ -13,6 +14,7 @@ import { waterAsLine } from './water-line.ts';
 export function leafletAsTyped(kit: ShelfKit, units: Units): Typed {
   const said = leafletOfKit(kit);
   const fields: Record<string, string | null> = {
+    [TYPED_IN]: typedIn(units),
     name: said.name,
     process: said.process,
     makes: `${fieldOfVolume(said.makesMl, units.volume)} ${units.volume}`,

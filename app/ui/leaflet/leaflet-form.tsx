@@ -3,9 +3,10 @@ import { Form } from 'react-router';
 import { PROCESSES, type Process } from '../../../core/film/process.ts';
 import type { ShelfKit } from '../../../core/kit/kit.ts';
 import { BOTTLE_KINDS, bottleName, USUAL_BOTTLES, type BottleKind } from '../../../core/kit/typed-leaflet.ts';
+import type { Units } from '../../../core/units/units.ts';
 import { Button } from '../button.tsx';
 import { INPUT_SHAPE } from '../forms/fields.tsx';
-import { TYPED_IN, typedIn } from '../forms/typed-in.ts';
+import { TYPED_IN, typedIn, unitsSaid } from '../forms/typed-in.ts';
 import { useUnits } from '../forms/units.ts';
 import { asPrinted } from './as-printed.ts';
 import { BottleFields, FieldFault } from './bottle-fields.tsx';
@@ -33,10 +34,12 @@ interface LeafletFormProps {
 
 /** A leaflet typed in by questions, in its own order: a new kit, a correction, a first roll (domain.md 4). */
 export function LeafletForm({ start, reply, before, keptAs, hidden = {}, only, onField, beside, children }: LeafletFormProps) {
-  const units = useUnits();
+  const unitsNow = useUnits();
   const form = useRef<HTMLFormElement>(null);
   const [typed, setTyped] = useState<Typed>(reply?.typed ?? start);
   const [again, setAgain] = useState(0);
+  // It is read in the units that it was begun in: 38.4 that stands there means the same whatever is switched meanwhile.
+  const units = unitsSaid(typed[TYPED_IN], unitsNow);
   const printed = asPrinted(units);
   const bottles = bottlesOf(typed);
   const process = only ?? processOf(typed);
@@ -89,7 +92,7 @@ export function LeafletForm({ start, reply, before, keptAs, hidden = {}, only, o
       onInput={() => keep(fields())}
       onFocus={(event) => onField?.(event.target.getAttribute('name'))}
       onBlur={() => onField?.(null)}
-      onSubmit={() => sessionStorage.removeItem(keptAs)}
+      onSubmit={() => forgetTyped(keptAs)}
       className="grid gap-5 pb-24 lg:grid-cols-[minmax(0,1fr)_20rem]"
     >
       <button className="sr-only" tabIndex={-1} aria-hidden />
@@ -112,7 +115,7 @@ export function LeafletForm({ start, reply, before, keptAs, hidden = {}, only, o
                 {PROCESSES.map((each) => (
                   <option key={each}>{each}</option>
                 ))}
-                <option value="any">any: one bath</option>
+                <option value="any">a single bath</option>
               </select>
             </label>
           )}
@@ -170,7 +173,12 @@ export function LeafletForm({ start, reply, before, keptAs, hidden = {}, only, o
             </li>
           ))}
         </ol>
-        <AboutTheBox {...{ typed, faults }} water={process !== 'any'} />
+        {typedIn(units) !== typedIn(unitsNow) && (
+          <p role="status" className="text-sm font-semibold">
+            This was begun in °{units.temperature} and {units.volume}, and is read so.
+          </p>
+        )}
+        <AboutTheBox {...{ typed, faults, units }} water={process !== 'any'} />
       </div>
       <div className="space-y-4 lg:sticky lg:top-4 lg:self-start">
         {beside}
@@ -197,9 +205,16 @@ export function LeafletForm({ start, reply, before, keptAs, hidden = {}, only, o
   );
 }
 
+interface AboutTheBoxProps {
+  readonly typed: Typed;
+  readonly faults: Faults;
+  readonly units: Units;
+  readonly water: boolean;
+}
+
 /** What few leaflets print, a press away. */
-function AboutTheBox({ typed, faults, water }: { readonly typed: Typed; readonly faults: Faults; readonly water: boolean }) {
-  const printed = asPrinted(useUnits());
+function AboutTheBox({ typed, faults, units, water }: AboutTheBoxProps) {
+  const printed = asPrinted(units);
   const open = ['before', 'opened', 'note'].some((name) => faults[name] !== undefined);
   return (
     <details className="rounded-card border border-line bg-white px-4 py-3" open={open}>
@@ -254,6 +269,14 @@ function keepTyped(keptAs: string, typed: Typed): void {
     sessionStorage.setItem(keptAs, JSON.stringify(typed));
   } catch {
     // A browser that keeps nothing forgets what is not yet on the shelf.
+  }
+}
+
+function forgetTyped(keptAs: string): void {
+  try {
+    sessionStorage.removeItem(keptAs);
+  } catch {
+    // Nothing was kept.
   }
 }
 

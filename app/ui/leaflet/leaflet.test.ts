@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { isDeepStrictEqual } from 'node:util';
-import { DEFAULT_TANK } from '../../../core/heat/tank/tank.ts';
 import { readKit } from '../../../core/kit/kit-document.ts';
 import { kitIdFor } from '../../../core/kit/kit-id.ts';
 import { KIT_FORMAT, type Kit, type ShelfKit } from '../../../core/kit/kit.ts';
 import { SHIPPED_KITS, shippedKit } from '../../../core/kit/shipped-kits.ts';
 import type { WaterSaid } from '../../../core/kit/typed-leaflet.ts';
+import { usualQuestion } from '../../../core/schedule/a-question.fixture.ts';
 import { planRun } from '../../../core/schedule/plan.ts';
 import { METRIC, type Units } from '../../../core/units/units.ts';
 import { DEMO_KITS } from '../../../demo/scenario.ts';
@@ -150,17 +150,7 @@ test('a bottle put in, one taken out and water as the leaflet prints it make the
     'stabiliser',
   ]);
   expect(now.baths.find(({ id }) => id === 'stabiliser')).toEqual(house.baths[2]);
-  const planned = planRun({
-    kit: now as Kit,
-    batch: { volumeMl: 1000, rollsDone: 0 },
-    on: '2026-11-25',
-    tank: DEFAULT_TANK,
-    rolls: [{ format: '135-36', count: 1 }],
-    pushStops: 0,
-    treatment: 'normal',
-    temperaturesC: {},
-    habits: {},
-  });
+  const planned = planRun({ ...usualQuestion(), kit: now as Kit });
   expect(planned.ok && planned.value.steps.find(({ kind }) => kind === 'wash')).toMatchObject({ seconds: 360, temperatureC: 38 });
   const short = corrected(house, { bottles: 'developer,bleach-fix', '2.id': '' });
   expect(short.sequence).toEqual(['prewash', 'developer', 'rinse', 'bleach-fix', 'wash']);
@@ -173,6 +163,13 @@ test('what the whole kit shows to be wrong stands at its field', () => {
     /before the last developer/,
   );
   expect(faultsOf(house, { '1.temp': '41 (35-40)' })['1.temp']).toMatch(/38 \(35-40\)/);
+});
+
+test('it stands at its own bottle where the kit keeps water as a bath between them', () => {
+  const cine = shippedKit('house-ecn2-home') as Kit;
+  const developer = cine.baths.filter(({ kind }) => kind !== 'remjet-rinse').findIndex(({ kind }) => kind === 'developer');
+  expect(cine.baths.findIndex(({ kind }) => kind === 'developer')).not.toBe(developer);
+  expect(Object.keys(faultsOf(cine, { [`${developer}.more`]: '35 4:55\n38 6:00' }))).toEqual([`${developer}.more`]);
 });
 
 test('every water of 9.1 is written on one line and read back', () => {

@@ -3,7 +3,7 @@ import { mixFaults } from '../../../core/chemistry/mixing/mixing.ts';
 import type { ShelfKit } from '../../../core/kit/kit.ts';
 import { correctedKit } from '../../../core/timing/leaflet-of-kit.ts';
 import { readShelfKit } from '../../../core/kit/shelf-kit.ts';
-import { kitOfLeaflet, type LeafletSaid } from '../../../core/kit/typed-leaflet.ts';
+import { bottleIds, kitOfLeaflet, type LeafletSaid } from '../../../core/kit/typed-leaflet.ts';
 import { textIn } from '../../../core/units/sentence.ts';
 import type { Units } from '../../../core/units/units.ts';
 import { leafletAsTyped } from './leaflet-as-typed.ts';
@@ -73,8 +73,9 @@ export function readPostedLeaflet(form: FormData, units: Units, id: (name: strin
   const { said, faults } = readLeaflet(typed, units, id(typed['name'] ?? ''));
   const refused = (all: Faults): PostedLeaflet => ({ ok: false, refused: { typed, faults: all } });
   if (!said || Object.keys(faults).length > 0) return refused(faults);
-  const checked = readShelfKit(madeBy(said, before, units));
-  const at = (wrong: readonly Fault[]) => refused(faultsAtFields(wrong, said, units));
+  const made = madeBy(said, before, units);
+  const checked = readShelfKit(made);
+  const at = (wrong: readonly Fault[]) => refused(faultsAtFields(wrong, made, said, units));
   if (!checked.ok) return at(checked.errors);
   const unmixable = mixFaults(checked.value);
   return unmixable.length > 0 ? at(unmixable) : { ok: true, kit: checked.value };
@@ -89,13 +90,14 @@ const FIELD_OF: Readonly<Record<string, string>> = {
   keepsDays: 'keeps',
 };
 
-/** Faults of the document at the fields that they came from. */
-function faultsAtFields(errors: readonly Fault[], said: LeafletSaid, units: Units): Faults {
+/** Faults of the document at the fields that they came from: a kit may keep its baths in another order, and water among them. */
+function faultsAtFields(errors: readonly Fault[], { baths }: ShelfKit, said: LeafletSaid, units: Units): Faults {
+  const ids = bottleIds(said.bottles);
   return Object.fromEntries(
     errors.map((error) => {
-      const [, place, member = ''] = /^\$\.baths\[(\d+)\]\.?(\w+)?/.exec(error.path) ?? [];
-      const inSight = place !== undefined && said.bottles[Number(place)] !== undefined;
-      return [inSight ? `${place}.${FIELD_OF[member] ?? 'temp'}` : 'bottles', textIn(error, units)];
+      const [, n, member = ''] = /^\$\.baths\[(\d+)\]\.?(\w+)?/.exec(error.path) ?? [];
+      const place = ids.indexOf(baths[Number(n)]?.id ?? '');
+      return [place === -1 ? 'bottles' : `${place}.${FIELD_OF[member] ?? 'temp'}`, textIn(error, units)];
     }),
   );
 }
