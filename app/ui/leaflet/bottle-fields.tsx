@@ -54,7 +54,7 @@ export function BottleFields({ place, kind, name, typed, faults, units, takeOut 
           {place + 1}. {typed[of('called')] || name}
         </p>
         {typed[of('id')] && <input type="hidden" name={of('id')} value={typed[of('id')]} />}
-        <div className="grid min-w-0 grow grid-cols-2 gap-3 max-sm:order-last max-sm:basis-full">
+        <div className="grid min-w-0 grow grid-cols-2 gap-3 max-sm:order-last max-sm:basis-full max-sm:grid-cols-[5.5rem_minmax(0,1fr)]">
           <Ask field="time" label="Time" placeholder="3:15" {...ask} />
           <Ask
             field="temp"
@@ -122,7 +122,7 @@ export function BottleFields({ place, kind, name, typed, faults, units, takeOut 
               </div>
             </>
           )}
-          <div className="grid grid-cols-2 gap-2 self-start">
+          <div className="grid grid-cols-[8rem_minmax(0,1fr)] gap-2 self-start">
             <Ask field="first" label="First moved for, s" placeholder="15" {...ask} />
             <Ask field="beat" label="then" placeholder="4 every 30" {...ask} />
           </div>

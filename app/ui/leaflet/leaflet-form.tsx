@@ -185,8 +185,8 @@ export function LeafletForm({ start, reply, before, keptAs, hidden = {}, only, o
         <WhatItMakes said={said} made={made} />
       </div>
       <div className="fixed inset-x-0 bottom-0 z-20 border-t border-line bg-white px-4 py-2.5">
-        <div className="mx-auto flex max-w-[1400px] items-center justify-between gap-4">
-          <p aria-live="polite">
+        <div className="mx-auto flex max-w-[1400px] items-center justify-between gap-x-4 gap-y-1 max-sm:flex-wrap">
+          <p aria-live="polite" className="max-sm:basis-full max-sm:text-sm">
             {Object.keys(faults).length > 0 ? (
               <span className="font-semibold text-hot">
                 {Object.keys(faults).length === 1 ? 'One field is' : `${Object.keys(faults).length} fields are`} to be put right.
@@ -198,7 +198,7 @@ export function LeafletForm({ start, reply, before, keptAs, hidden = {}, only, o
               </>
             )}
           </p>
-          <span className="flex gap-2">{children}</span>
+          <span className="flex gap-2 max-sm:ml-auto">{children}</span>
         </div>
       </div>
     </Form>
