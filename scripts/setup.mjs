@@ -58,6 +58,7 @@ export function buildIfNeeded() {
     ['app/bench/channel/bench-worker.ts', 'build/client/bench-worker.js', WORKER_FLAGS],
     ['server/start.ts', 'build/serve.mjs', onTheServer],
     ['app/server/thread/worker.ts', 'build/thread.mjs', onTheServer],
+    ['app/logbook/strips/scan-process/child.ts', 'build/scan-process.mjs', onTheServer],
     ['app/rolls/import-lines.ts', 'build/csv-reader.mjs', onTheServer],
   ];
   for (const [entry, out, flags] of bundles) {

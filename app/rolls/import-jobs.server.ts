@@ -27,7 +27,8 @@ export interface ImportJob {
 }
 
 const jobs = new Map<string, ImportJob>();
-const MOST_JOBS = 4;
+const MOST_JOBS = 2;
+const READER_HEAP_MB = 320;
 const KEPT_MS = 30 * 60_000;
 const MOST_BAD_KEPT = 200;
 /** So long does a portion take; between two of them everybody else has their turn. */
@@ -38,7 +39,7 @@ export function findImport(id: string): ImportJob | null {
 }
 
 /** Begins to read a file beside everything else. Old imports that nobody finished make room. */
-export function startImport(bytes: Uint8Array | string): ImportJob {
+export function startImport(from: Exclude<ToReader, { readonly kind: 'columns' }>): ImportJob {
   for (const job of jobs.values()) if (performance.now() - job.startedMs > KEPT_MS) endImport(job.id);
   while (jobs.size >= MOST_JOBS) endImport(jobs.keys().next().value ?? '');
   const job: ImportJob = {
@@ -55,7 +56,7 @@ export function startImport(bytes: Uint8Array | string): ImportJob {
     badCount: 0,
     stored: 0,
     message: null,
-    reader: startThread('csv-reader.mjs', 'app/rolls/import-lines.ts'),
+    reader: startThread('csv-reader.mjs', 'app/rolls/import-lines.ts', { maxOldGenerationSizeMb: READER_HEAP_MB }),
   };
   jobs.set(job.id, job);
   const here = knownRollKeys();
@@ -65,7 +66,7 @@ export function startImport(bytes: Uint8Array | string): ImportJob {
     job.message = `The file could not be read: ${error.message}`;
   });
   job.reader.unref();
-  ask(job, { kind: 'file', bytes });
+  ask(job, from);
   return job;
 }
 

@@ -1,6 +1,7 @@
+import { readFileSync, rmSync } from 'node:fs';
 import { parentPort } from 'node:worker_threads';
 import type { FromReader, ToReader } from './import-messages.ts';
-import { decodeText, guessColumns, readRows, readTable, type ReadTable, type RollColumn } from './roll-csv.ts';
+import { decodeText, guessColumns, readRows, readTable, tooMuchToRead, type ReadTable, type RollColumn } from './roll-csv.ts';
 
 /**
  * Reads a rolls file in a thread of its own, so that a hundred thousand lines hold up nobody's clock. What it found is
@@ -11,14 +12,17 @@ const PORTION = 250;
 const PAUSE_MS = 3;
 let table: ReadTable | null = null;
 
-const say = (message: FromReader) => parentPort?.postMessage(message);
+const say = (message: FromReader): void => parentPort?.postMessage(message);
 
 parentPort?.on('message', (message: ToReader) => void answer(message));
 
 async function answer(message: ToReader): Promise<void> {
   try {
-    if (message.kind === 'file') {
-      table = readTable(typeof message.bytes === 'string' ? message.bytes : decodeText(message.bytes));
+    if (message.kind !== 'columns') {
+      const text = message.kind === 'text' ? message.text : decodeText(received(message.path));
+      const tooMuch = tooMuchToRead(text);
+      if (tooMuch !== null) return say({ kind: 'failed', message: tooMuch });
+      table = readTable(text);
       if (table.headings.length === 0 || table.rows.length === 0) {
         say({ kind: 'nothing' });
         return;
@@ -28,6 +32,12 @@ async function answer(message: ToReader): Promise<void> {
   } catch (error) {
     say({ kind: 'failed', message: error instanceof Error ? error.message : 'The file could not be read.' });
   }
+}
+
+function received(path: string): Uint8Array {
+  const bytes = readFileSync(path);
+  rmSync(path, { force: true });
+  return bytes;
 }
 
 async function look(from: ReadTable, columns: Record<RollColumn, number>): Promise<void> {

@@ -2,7 +2,9 @@ import type { ReadRow, RollColumn } from './roll-csv.ts';
 
 /** What the reading thread is asked, and what it says. */
 export type ToReader =
-  | { readonly kind: 'file'; readonly bytes: Uint8Array | string }
+  | { readonly kind: 'text'; readonly text: string }
+  // Read once, and gone then.
+  | { readonly kind: 'file'; readonly path: string }
   | { readonly kind: 'columns'; readonly columns: Record<RollColumn, number> };
 
 export type FromReader =

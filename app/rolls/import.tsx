@@ -4,7 +4,8 @@ import { Button, LinkButton } from '../ui/button.tsx';
 import { Card } from '../ui/card.tsx';
 import { INPUT, INPUT_SHAPE } from '../ui/forms/fields.tsx';
 import { textOf } from '../ui/forms/form.ts';
-import { postedForm } from '../ui/forms/posted-form.ts';
+import { receivedFolder } from '../server/received-folder.server.ts';
+import { dropReceived, receivedForm } from '../ui/forms/received-form.server.ts';
 import { Notice } from '../ui/notice.tsx';
 import { PageHead } from '../ui/page-head.tsx';
 import type { Route } from './+types/import.ts';
@@ -14,6 +15,7 @@ import { COLUMNS } from './roll-csv.ts';
 export const meta: Route.MetaFunction = () => [{ title: 'Import rolls · Steady Reel' }];
 
 const SHOWN = 60;
+const MOST_FILE_BYTES = 30_000_000;
 
 export function loader({ request }: Route.LoaderArgs) {
   const id = new URL(request.url).searchParams.get('job');
@@ -48,7 +50,7 @@ export function loader({ request }: Route.LoaderArgs) {
 }
 
 export async function action({ request }: Route.ActionArgs) {
-  const form = await postedForm(request);
+  const { form, file } = await receivedForm(request, MOST_FILE_BYTES, receivedFolder());
   const job = findImport(new URL(request.url).searchParams.get('job') ?? '');
   if (job && form.get('intent') === 'import') {
     storeImport(job, form.has('also-known'));
@@ -60,15 +62,15 @@ export async function action({ request }: Route.ActionArgs) {
     lookAgain(job, columns);
     throw redirect(`/rolls/import?job=${job.id}`);
   }
-  const file = form.get('file');
   const text = textOf(form, 'text');
-  const fromFile = file instanceof File && file.size > 0;
-  if (!fromFile && text.trim() === '')
-    return data(
-      { text, message: 'There is nothing to read yet. The first line names the columns, each further line is a roll.' },
-      { status: 422 },
-    );
-  const started = startImport(fromFile ? new Uint8Array(await file.arrayBuffer()) : text);
+  const refuse = (message: string) => data({ text, message }, { status: 422 });
+  if (file?.cut) {
+    await dropReceived(file);
+    return refuse('The file is larger than 30 MB: divide it.');
+  }
+  if (!file && text.trim() === '')
+    return refuse('There is nothing to read yet. The first line names the columns, each further line is a roll.');
+  const started = startImport(file ? { kind: 'file', path: file.path } : { kind: 'text', text });
   throw redirect(`/rolls/import?job=${started.id}`);
 }
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import type { Roll } from '../server/rolls.server.ts';
 import { oneLine } from '../ui/forms/typed.ts';
-import { decodeText, guessColumns, readRows, readTable, rollsToCsv } from './roll-csv.ts';
+import { decodeText, guessColumns, readRows, readTable, rollsToCsv, tooMuchToRead } from './roll-csv.ts';
 
 const read = (text: string) => {
   const table = readTable(text);
@@ -76,4 +76,13 @@ test('what goes out comes in again, and no cell can be run by a spreadsheet', ()
 test('a hundred thousand lines are read in one go', () => {
   const csv = `Name,Process,Format,Box speed\n${'Roll,C-41,135-36,200\n'.repeat(100_000)}`;
   expect(readTable(csv).rows).toHaveLength(100_000);
+});
+
+test.each([
+  ['thirty megabytes of quotation marks', `Name;Film\n${'"'.repeat(30_000)}`, /Line 2 is longer than 20000 letters/],
+  ['half a million lines', 'a\n'.repeat(500_000), /has 500000 lines. Up to 120000 are read at once: divide it/],
+  ['a hundred thousand rolls', 'Ferry;Fennel 200;C-41;135-36;200;200\n'.repeat(100_000), null],
+])('%s are looked at before they are split', (_, text, words) => {
+  if (words) expect(tooMuchToRead(text)).toMatch(words);
+  else expect(tooMuchToRead(text)).toBeNull();
 });

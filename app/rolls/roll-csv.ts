@@ -54,6 +54,24 @@ export function decodeText(bytes: Uint8Array): string {
   }
 }
 
+const MOST_LINES = 120_000;
+const LONGEST_LINE = 20_000;
+
+/**
+ * Why a file is more than is read at once; null where it is not. Looked at before it is split: thirty megabytes of quotation
+ * marks are thirty megabytes, and two gigabytes once they are cells.
+ */
+export function tooMuchToRead(text: string): string | null {
+  let lines = 0;
+  for (let at = 0; at < text.length; lines++) {
+    const end = text.indexOf('\n', at);
+    const next = end < 0 ? text.length : end;
+    if (next - at > LONGEST_LINE) return `Line ${lines + 1} is longer than ${LONGEST_LINE} letters, so this is no list of rolls.`;
+    at = next + 1;
+  }
+  return lines > MOST_LINES ? `The file has ${lines} lines. Up to ${MOST_LINES} are read at once: divide it.` : null;
+}
+
 /** Splits a file into cells; commas, semicolons and tabs are told apart by themselves. */
 export function readTable(text: string): ReadTable {
   const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy', delimitersToGuess: [',', ';', '\t', '|'] });

@@ -1,6 +1,6 @@
-import { mkdtempSync } from 'node:fs';
+import { mkdtempSync, readdirSync, truncateSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import Papa from 'papaparse';
 
 process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'test.db');
@@ -20,6 +20,7 @@ import { loader as tableLoader } from './table-file.ts';
 const page = (address = '/logbook/book') => load(loader, address) as ReturnType<typeof loader>;
 const bookText = async () => (load(fileLoader) as Response).text();
 const bring = (text: string, name = 'mine.book.json') => post(action, { intent: 'bring', file: new File([text], name) });
+const filesReceived = () => readdirSync(join(dirname(process.env['STEADY_REEL_DB'] ?? ''), 'received'));
 const idOf = (address: string | null) => new URL(address ?? '', 'http://x').searchParams.get('brought') ?? '';
 const table = async (name: string) => {
   const text = await (load(tableLoader, '/', { table: `${name}.csv` }) as Response).text();
@@ -62,7 +63,7 @@ test('a book is looked through before anything changes, brought in by a press, a
   sql("UPDATE rolls SET name = 'Renamed' WHERE id = 'r'").run();
   sql("DELETE FROM run_events WHERE id = 'run-event-2'").run();
   const brought = await bring(text);
-  const shown = page(`/logbook/book?brought=${idOf(brought.to)}`).brought;
+  const shown = (await page(`/logbook/book?brought=${idOf(brought.to)}`)).brought;
   expect(shown?.sections.find(({ name }) => name === 'rolls')).toMatchObject({ different: 1, fresh: 0, named: ['Renamed'] });
   expect(shown?.sections.find(({ name }) => name === 'runEvents')).toMatchObject({ fresh: 1, different: 0 });
   expect([findRoll('r')?.name, shown?.fileName]).toEqual(['Renamed', 'mine.book.json']);
@@ -71,11 +72,11 @@ test('a book is looked through before anything changes, brought in by a press, a
   expect(findRoll('r')?.name).toBe('=HYPERLINK("x")');
   // Sent a second time it is not there any more: nothing happens twice.
   expect((await post(action, { intent: 'merge', brought: idOf(brought.to) })).status).toBe(409);
-  const { lastImport } = page();
+  const { lastImport } = await page();
   expect((await post(action, { intent: 'undo-import', import: lastImport?.id ?? '' })).to).toContain(
     'as+it+was+before'.replaceAll('+', '%20'),
   );
-  expect([findRoll('r')?.name, page().lastImport]).toEqual(['Renamed', null]);
+  expect([findRoll('r')?.name, (await page()).lastImport]).toEqual(['Renamed', null]);
 });
 
 test.each<[string, () => Promise<string> | string, RegExp]>([
@@ -83,21 +84,34 @@ test.each<[string, () => Promise<string> | string, RegExp]>([
   ['a book of another version', async () => (await bookText()).replace('book@2', 'book@7'), /version 7/],
   ['a book with one byte wrong', async () => (await bookText()).replace('"on"', '"no"').replace('C-41', 'C-4l'), /not whole/],
   ['half a book', async () => (await bookText()).slice(0, 900), /not whole/],
-  ['nothing', () => '', /Choose a book first/],
+  ['an empty file', () => '', /no book of Steady Reel/],
 ])('%s is refused in words, and nothing is changed', async (_, text, words) => {
   const before = await bookText();
   const refused = await bring(await text());
   expect([refused.status, refused.data.where]).toEqual([400, 'in']);
   expect(refused.data.says).toMatch(words);
+  expect(filesReceived()).toEqual([]);
   const sections = (book: string) => book.slice(book.indexOf('"sections"'), book.indexOf('"sum"'));
   expect(sections(await bookText())).toBe(sections(before));
+});
+
+test('no file is no book; beside a run at the Bench a large book waits, and is still there after it', async () => {
+  expect((await post(action, { intent: 'bring' })).data.says).toMatch(/Choose a book first/);
+  const { to } = await bring(await bookText());
+  const kept = join(dirname(process.env['STEADY_REEL_DB'] ?? ''), 'books-brought', `${idOf(to)}.json`);
+  truncateSync(kept, 2_100_000);
+  sql("UPDATE runs SET state = 'live' WHERE id = 'run'").run();
+  const refused = await post(action, { intent: 'merge', brought: idOf(to) });
+  sql("UPDATE runs SET state = 'finished' WHERE id = 'run'").run();
+  expect([refused.status, refused.data.says]).toEqual([409, expect.stringContaining('it stays here until then') as string]);
+  expect(readdirSync(dirname(kept))).toContain(`${idOf(to)}.json`);
 });
 
 test('what is left lying is no address to read: names lead nowhere else, and a book that was left is gone', async () => {
   const brought = await bring(await bookText());
   await post(action, { intent: 'forget', brought: idOf(brought.to) });
   for (const id of [idOf(brought.to), '../test', '..%2Ftest.db', 'x'.repeat(500), ''])
-    expect(page(`/logbook/book?brought=${encodeURIComponent(id)}`).brought).toBeNull();
+    expect((await page(`/logbook/book?brought=${encodeURIComponent(id)}`)).brought).toBeNull();
   expect((await post(action, { intent: 'dance' })).to).toBe('/logbook/book');
 });
 

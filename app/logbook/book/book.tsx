@@ -1,7 +1,8 @@
+import { readFileSync } from 'node:fs';
 import { data, Form, redirect } from 'react-router';
 import { indexRunAnew } from '../../run/acts/run-index.server.ts';
 import { resumeClockOfBook } from '../../run/evening/resume-clock.server.ts';
-import { bookImports, mergeBook, previewBook, relabelled, undoImport } from '../../server/book/merge-book.server.ts';
+import { bookImports, mergeBook, relabelled, undoImport } from '../../server/book/merge-book.server.ts';
 import { readBook } from '../../server/book/read-book.ts';
 import {
   backupFolder,
@@ -14,12 +15,14 @@ import {
   type BackupKind,
 } from '../../server/database/backups.server.ts';
 import { nowMs, shownInstant } from '../../server/database/clock.server.ts';
+import { databaseFile } from '../../server/database/database.server.ts';
 import { liveRunTitle } from '../../server/runs/runs.server.ts';
+import { inOwnThread } from '../../server/thread/in-thread.server.ts';
 import { Button } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
 import { textOf } from '../../ui/forms/form.ts';
-import { postedForm } from '../../ui/forms/posted-form.ts';
-import { oneLine } from '../../ui/forms/typed.ts';
+import { receivedFolder } from '../../server/received-folder.server.ts';
+import { dropReceived, receivedForm, type ReceivedFile } from '../../ui/forms/received-form.server.ts';
 import { Notice, UndoBar } from '../../ui/notice.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { LogbookNav } from '../logbook-nav.tsx';
@@ -30,18 +33,23 @@ import { dropBook, keepBook, keptBook } from './kept-books.server.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'The book · Steady Reel' }];
 
+const MOST_BOOK_BYTES = 64_000_000;
+const MOST_BESIDE_A_RUN_BYTES = 2_000_000;
+/** A book of that size, read, with the pictures in it. */
+const READER_HEAP_MB = 400;
+
 const KIND_WORDS: Readonly<Record<BackupKind, string>> = {
   daily: 'of the day',
   'by-hand': 'by your press',
   'before-restore': 'from before a restore',
 };
 
-export function loader({ request }: Route.LoaderArgs) {
+export async function loader({ request }: Route.LoaderArgs) {
   const asked = new URL(request.url).searchParams;
   const [lastImport] = bookImports();
   const chosen = findBackup(asked.get('restore') ?? '');
   return {
-    brought: broughtBook(asked.get('brought')),
+    brought: await broughtBook(asked.get('brought')),
     done: asked.get('done'),
     lastImport: lastImport && !lastImport.undone ? { ...lastImport, when: shownInstant(lastImport.atMs, 'd MMM, HH:mm') } : null,
     folder: backupFolder(),
@@ -61,39 +69,53 @@ function whatRestoringDoes(path: string) {
   return { fault, lost: fault ? [] : wouldBeLost(path) };
 }
 
-function broughtBook(id: string | null): BroughtBook | null {
+async function broughtBook(id: string | null): Promise<BroughtBook | null> {
   const kept = id === null ? null : keptBook(id);
-  const book = kept && readBook(kept.text);
-  if (!kept || !book?.ok || id === null) return null;
-  const written = Date.parse(book.value.writtenAt);
+  const look = kept && (await inOwnThread('look-at-book', { path: kept.path, database: databaseFile() }, READER_HEAP_MB));
+  if (!kept || !look || id === null) return null;
+  const written = Date.parse(look.writtenAt);
   return {
     id,
     fileName: kept.fileName,
     written: Number.isNaN(written) ? null : shownInstant(written, 'd MMMM yyyy, HH:mm'),
-    sections: previewBook(book.value),
-    relabelled: relabelled(book.value),
+    sections: look.sections,
+    relabelled: look.relabelled,
   };
+}
+
+async function faultOfBook(file: ReceivedFile): Promise<string | null> {
+  if (file.cut) return `That file is larger than ${MOST_BOOK_BYTES / 1e6} MB, and so no book that this Steady Reel could take in.`;
+  return inOwnThread('examine-book', file, READER_HEAP_MB).catch((error: unknown) => {
+    if (error instanceof RangeError) return 'That file takes more memory to read than any book does. Nothing was taken from it.';
+    throw error;
+  });
 }
 
 const stamp = () => shownInstant(nowMs(), 'yyyy-MM-dd-HHmmss');
 
 export async function action({ request }: Route.ActionArgs) {
-  const form = await postedForm(request);
+  const { form, file } = await receivedForm(request, MOST_BOOK_BYTES, receivedFolder());
   const refuse = (where: 'in' | 'copies', says: string, status = 400) => data({ where, says }, { status });
   const done = (words: string) => redirect(`/logbook/book?done=${encodeURIComponent(words)}`);
   switch (form.get('intent')) {
     case 'bring': {
-      const file = form.get('file');
-      if (!(file instanceof File) || file.size === 0) return refuse('in', 'Choose a book first: the file that “Take the book out” gives.');
-      const text = await file.text();
-      const book = readBook(text);
-      if (!book.ok) return refuse('in', book.errors[0]?.message ?? 'That is no book.');
-      throw redirect(`/logbook/book?brought=${keepBook(text, oneLine(file.name).slice(0, 120))}#in`);
+      if (!file) return refuse('in', 'Choose a book first: the file that “Take the book out” gives.');
+      const fault = await faultOfBook(file);
+      if (fault === null) throw redirect(`/logbook/book?brought=${keepBook(file.path, file.name)}#in`);
+      await dropReceived(file);
+      return refuse('in', fault);
     }
     case 'merge': {
       const id = textOf(form, 'brought');
       const kept = keptBook(id);
-      const book = kept && readBook(kept.text);
+      // Taking a large one in holds everything else up for some seconds, and whoever is at the Bench must not notice.
+      if (kept && kept.bytes > MOST_BESIDE_A_RUN_BYTES && liveRunTitle() !== null)
+        return refuse(
+          'in',
+          'A run is at the Bench. A book as large as this one is brought in when no run is live; it stays here until then.',
+          409,
+        );
+      const book = kept && readBook(readFileSync(kept.path, 'utf8'));
       if (!kept || !book?.ok) return refuse('in', 'That book is not here any more. Bring it again.', 409);
       const moved = relabelled(book.value);
       const labels = moved.length > 0 ? ` Change these labels: ${moved.map(({ from, to }) => `B${from} is B${to} now`).join(', ')}.` : '';

@@ -1,4 +1,4 @@
-import { mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { nanoid } from 'nanoid';
 import { databaseFile } from '../../server/database/database.server.ts';
@@ -10,20 +10,28 @@ function folder(): string {
   return join(dirname(databaseFile()), 'books-brought');
 }
 
-export function keepBook(text: string, fileName: string): string {
+/** Takes over a file that was received. */
+export function keepBook(received: string, fileName: string): string {
   mkdirSync(folder(), { recursive: true });
   for (const name of readdirSync(folder()))
     if (statSync(join(folder(), name)).mtimeMs < Date.now() - KEPT_FOR_MS) rmSync(join(folder(), name), { force: true });
   const id = nanoid();
-  writeFileSync(join(folder(), `${id}.json`), text);
+  renameSync(received, join(folder(), `${id}.json`));
   writeFileSync(join(folder(), `${id}.name`), fileName);
   return id;
 }
 
-export function keptBook(id: string): { readonly text: string; readonly fileName: string } | null {
+export interface KeptBook {
+  readonly path: string;
+  readonly bytes: number;
+  readonly fileName: string;
+}
+
+export function keptBook(id: string): KeptBook | null {
   if (!/^[\w-]{10,40}$/.test(id)) return null;
+  const path = join(folder(), `${id}.json`);
   try {
-    return { text: readFileSync(join(folder(), `${id}.json`), 'utf8'), fileName: readFileSync(join(folder(), `${id}.name`), 'utf8') };
+    return { path, bytes: statSync(path).size, fileName: readFileSync(join(folder(), `${id}.name`), 'utf8') };
   } catch {
     return null;
   }

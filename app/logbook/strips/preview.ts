@@ -1,7 +1,8 @@
 import { createReadStream, existsSync } from 'node:fs';
 import { createReadableStreamFromReadable } from '@react-router/node';
 import { data } from 'react-router';
-import { findScan, previewFile } from '../../server/runs/scans.server.ts';
+import { findScan } from '../../server/runs/scans.server.ts';
+import { previewFile } from '../../server/runs/scan-files.ts';
 import type { Route } from './+types/preview.ts';
 
 /** The scan as it is marked on: a smaller picture of it. */

@@ -24,15 +24,19 @@ interface Sorted {
   readonly different: readonly { readonly theirs: BookRecord; readonly mine: BookRecord }[];
 }
 
+/** Rows of this book: of the server's own connection, or of one that a thread only reads by. */
+type RowsOf = (text: string) => unknown[];
+const here: RowsOf = (text) => sql(text).all();
+
 /** Records as this book has them, by what identifies them. */
-function mineOf(section: BookSection): Map<string, BookRecord> {
-  const rows = sql(selectOf({ ...section, where: undefined })).all() as Record<string, unknown>[];
+function mineOf(section: BookSection, rowsOf: RowsOf): Map<string, BookRecord> {
+  const rows = rowsOf(selectOf({ ...section, where: undefined })) as Record<string, unknown>[];
   return new Map(rows.map((row) => recordOf(section, row)).map((record) => [keyOf(section, record), record]));
 }
 
 /** Numbers of bottles are this book’s own: a bottle is the same by the batch and the bath that it was mixed for. */
-function bottleNumbers(book: Book): Map<number, number> {
-  const mine = mineOf(sectionNamed('bottles'));
+function bottleNumbers(book: Book, rowsOf: RowsOf): Map<number, number> {
+  const mine = mineOf(sectionNamed('bottles'), rowsOf);
   const taken = new Set([...mine.values()].map((record) => record['number'] as number));
   let next = Math.max(0, ...taken) + 1;
   const theirs = book.sections.get('bottles') ?? [];
@@ -49,8 +53,8 @@ function bottleNumbers(book: Book): Map<number, number> {
 }
 
 /** Bottles whose number is another one's here: their labels say the old one. */
-export function relabelled(book: Book): { readonly from: number; readonly to: number; readonly name: string }[] {
-  const numbers = bottleNumbers(book);
+export function relabelled(book: Book, rowsOf = here): { readonly from: number; readonly to: number; readonly name: string }[] {
+  const numbers = bottleNumbers(book, rowsOf);
   return (book.sections.get('bottles') ?? []).flatMap((record) => {
     const from = record['number'] as number;
     const to = numbers.get(from) ?? from;
@@ -69,11 +73,11 @@ function asMine(section: BookSection, record: BookRecord, numberOf: (number: unk
   return record;
 }
 
-function sorted(book: Book): Sorted[] {
-  const numbers = bottleNumbers(book);
+function sorted(book: Book, rowsOf = here): Sorted[] {
+  const numbers = bottleNumbers(book, rowsOf);
   const numberOf = (number: unknown) => (typeof number === 'number' ? (numbers.get(number) ?? number) : null);
   return BOOK_SECTIONS.map((section) => {
-    const mine = mineOf(section);
+    const mine = mineOf(section, rowsOf);
     const fresh: BookRecord[] = [];
     const different: { theirs: BookRecord; mine: BookRecord }[] = [];
     let same = 0;
@@ -102,8 +106,8 @@ function canonical(value: unknown): string {
   );
 }
 
-export function previewBook(book: Book): SectionPreview[] {
-  return sorted(book).map(({ section, fresh, same, different }) => ({
+export function previewBook(book: Book, rowsOf = here): SectionPreview[] {
+  return sorted(book, rowsOf).map(({ section, fresh, same, different }) => ({
     name: section.name,
     fresh: fresh.length,
     same,

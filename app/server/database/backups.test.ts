@@ -60,7 +60,7 @@ test('restoring says what would be lost, keeps the present, and brings back what
     { what: 'batches', count: 1 },
     { what: 'entries of bottles', count: 1 },
   ]);
-  expect(page(`?restore=${copy.name}`).restoring).toMatchObject({ fault: null, lost: [{ count: 1 }, { count: 1 }, { count: 1 }] });
+  expect((await page(`?restore=${copy.name}`)).restoring).toMatchObject({ fault: null, lost: [{ count: 1 }, { count: 1 }, { count: 1 }] });
   // Pages that were read before must not be shown as they were.
   const before = waiting();
   const remembered = () => whileUnchanged('rolls that wait, for this test', waiting);
@@ -102,7 +102,7 @@ test('while a run is at the Bench nothing is restored, and its acts go on', asyn
   const copy = listBackups().find(({ kind }) => kind === 'daily');
   const refused = await post(bookAction, { intent: 'restore', copy: copy?.name ?? '' });
   expect([refused.status, refused.data.says]).toEqual([409, expect.stringContaining('is at the Bench') as string]);
-  expect(page().live).toBe('Two 135');
+  expect((await page()).live).toBe('Two 135');
   expect(recordEvent(started.runId, { id: 'event-after-refusal', atMs: nowMs(), kind: 'readied', skipped: [] })).toMatchObject({
     ok: true,
   });

@@ -1,9 +1,8 @@
-import { createWriteStream, mkdirSync } from 'node:fs';
+import { mkdirSync, renameSync } from 'node:fs';
 import { rm } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
-import type { Readable } from 'node:stream';
-import { pipeline } from 'node:stream/promises';
 import { nanoid } from 'nanoid';
+import { previewFile, proposalFile } from './scan-files.ts';
 import { databaseFile, sql } from '../database/database.server.ts';
 
 /** A scan that waits to be measured; its file goes once it was. */
@@ -27,16 +26,11 @@ function folder(): string {
   return join(dirname(databaseFile()), 'scans');
 }
 
-/** Writes what comes in to a file of its own, as it comes: however large, it is never in memory whole. */
-export async function receiveScan(from: Readable): Promise<string> {
+/** Takes a file that was received over: it lies on the same disk, so nothing of it is copied. */
+export function keepScanFile(received: string): string {
   mkdirSync(folder(), { recursive: true });
   const file = join(folder(), `${nanoid()}.scan`);
-  try {
-    await pipeline(from, createWriteStream(file));
-  } catch (error) {
-    await rm(file, { force: true });
-    throw error;
-  }
+  renameSync(received, file);
   return file;
 }
 
@@ -44,9 +38,6 @@ export async function receiveScan(from: Readable): Promise<string> {
 export async function dropFile(file: string): Promise<void> {
   await Promise.all([file, previewFile(file), proposalFile(file)].map((each) => rm(each, { force: true })));
 }
-
-export const previewFile = (file: string) => `${file}.preview.jpg`;
-export const proposalFile = (file: string) => `${file}.proposal.json`;
 
 export function addScan(scan: StoredScan): void {
   sql(

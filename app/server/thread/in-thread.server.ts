@@ -41,3 +41,22 @@ function begin(): Worker {
   });
   return begun;
 }
+
+/**
+ * Works one job out in a thread for it alone, which ends with it and gives back what it took. Throws a `RangeError` where the
+ * job needs more memory than `heapMb`.
+ */
+export async function inOwnThread<N extends JobName>(job: N, question: QuestionOf<N>, heapMb: number): Promise<AnswerOf<N>> {
+  const thread = startThread('thread.mjs', 'app/server/thread/worker.ts', { maxOldGenerationSizeMb: heapMb });
+  try {
+    return await new Promise<AnswerOf<N>>((answer, fail) => {
+      thread.once('message', (said: Said) => ('failed' in said ? fail(new Error(said.failed)) : answer(said.answer as AnswerOf<N>)));
+      thread.once('error', (error: NodeJS.ErrnoException) =>
+        fail(error.code === 'ERR_WORKER_OUT_OF_MEMORY' ? new RangeError('It needs more memory than there is for it.') : error),
+      );
+      thread.postMessage({ id: 0, job, question });
+    });
+  } finally {
+    void thread.terminate();
+  }
+}

@@ -13,8 +13,12 @@ export async function postedForm(request: Request): Promise<FormData> {
   try {
     return await request.formData();
   } catch {
-    throw refused('What was sent broke off, or is no form. Nothing was changed: go back and send it again.', 400);
+    throw notWhole();
   }
+}
+
+export function notWhole() {
+  return refused('What was sent broke off, or is no form. Nothing was changed: go back and send it again.', 400);
 }
 
 function refused(says: string, status: number) {

@@ -10,7 +10,7 @@ import { CheckField, FormErrors, SelectField, TextField } from '../../../ui/form
 import { useCheckedForm } from '../../../ui/forms/form.ts';
 import { Marker } from './marker.tsx';
 import { measureSchema } from './measure-schema.ts';
-import type { Proposal } from './measure-strip.server.ts';
+import type { Proposal } from './proposal.ts';
 
 interface MarkProps {
   readonly runId: string;

@@ -16,7 +16,8 @@ import { PageHead } from '../../../ui/page-head.tsx';
 import type { Route } from './+types/measure.ts';
 import { MarkAndMeasure } from './mark-and-measure.tsx';
 import { encodingOf, measureSchema, rectanglesOf } from './measure-schema.ts';
-import { measureStrip, proposedOn } from './measure-strip.server.ts';
+import { inScanProcess } from '../scan-process/in-scan-process.server.ts';
+import { proposedOn } from './proposed.server.ts';
 import { UploadForm } from './upload-form.tsx';
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [{ title: `Measure ${loaderData?.name ?? 'a strip'} · Steady Reel` }];
@@ -60,7 +61,12 @@ export async function action({ request, params }: Route.ActionArgs) {
   const read = readForm(measureSchema(film), form);
   if (!read.ok) return data(read.reply, { status: 400 });
   if (scan?.runId !== run.id) return data(read.refuse({}, ['That scan is not there any more. Bring it in again.']), { status: 409 });
-  const strip = await measureStrip(scan, rectanglesOf(read.value), encodingOf(read.value));
+  const strip = await inScanProcess('measure', {
+    file: scan.file,
+    name: scan.fileName,
+    rectangles: rectanglesOf(read.value),
+    encoding: encodingOf(read.value),
+  });
   if (!strip.ok)
     return data(
       read.refuse(

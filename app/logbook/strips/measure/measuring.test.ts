@@ -185,6 +185,17 @@ test.each<[string, () => Promise<Uint8Array> | Uint8Array, RegExp]>([
   expect(filesKept()).toEqual([]);
 });
 
+test('a picture that takes more memory than there is for it is refused in words, and the next one is read', async () => {
+  const wide = await sharp({ create: { width: 9000, height: 9000, channels: 3, background: '#a86' } })
+    .tiff({ compression: 'lzw', tile: true, tileWidth: 4096, tileHeight: 4096 })
+    .toBuffer();
+  process.env['STEADY_REEL_TEST_SCAN_BYTES'] = '200000000';
+  expect(refusedOf(await send(wide, 'wide.tif'))).toMatch(/more memory to read than there is/);
+  delete process.env['STEADY_REEL_TEST_SCAN_BYTES'];
+  expect(filesKept()).toEqual([]);
+  expect((await page(await send(await drawn(255).png().toBuffer()))).scan?.width).toBe(WIDTH);
+});
+
 test('a form without a file, a body of another kind, a run that is not there', async () => {
   const bare = new Request('http://steady.reel/', { method: 'POST', body: 'x', headers: { 'content-type': 'text/plain' } });
   const thrown = await uploadAction({ request: bare, params: { runId: 'run' } } as never).catch((each: unknown) => each);
