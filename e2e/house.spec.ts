@@ -87,6 +87,9 @@ test('scan, type four digits, and the phone runs the evening, with the laptop as
 
   await test.step('by the safe way its key is another, and the one of the plain way ends', async () => {
     await phone.goto(`${SAFE_WAY}/screen`);
+    await expect(phone.getByRole('heading', { name: 'Once more, by the safe way' })).toBeVisible();
+    await comesIn(phone, await aNumber(laptop));
+    await phone.goto(`${SAFE_WAY}/screen`);
     await expect(phone.getByText('It is known here as “phone at the sink” and may see the Bench.')).toBeVisible();
     await phone.goto(`${SAFE_WAY}/bench`);
     await phone.goto(`${PLAIN_WAY}/bench`);

@@ -8,7 +8,7 @@ const STEPS = [
     steps: [
       'Fetch the certificate below.',
       'Open Settings, search for “CA certificate”, choose Install anyway, and pick the file you fetched.',
-      'Come back here and go on by the safe way.',
+      'Come back here, go on by the safe way, and type a new number from the laptop there.',
     ],
     back: 'Settings, Security, Trusted credentials, User: choose “Steady Reel of this house” and remove it.',
   },
@@ -18,7 +18,7 @@ const STEPS = [
       'Fetch the certificate below and allow the profile to be downloaded.',
       'Settings, General, VPN & Device Management: install “Steady Reel of this house”.',
       'Settings, General, About, Certificate Trust Settings: switch it on.',
-      'Come back here and go on by the safe way.',
+      'Come back here, go on by the safe way, and type a new number from the laptop there.',
     ],
     back: 'Settings, General, VPN & Device Management: choose it and remove the profile.',
   },
@@ -27,7 +27,7 @@ const STEPS = [
     steps: [
       'Fetch the certificate below.',
       'In the browser’s settings search for “certificates”, choose Authorities, import the file and trust it for web sites.',
-      'Come back here and go on by the safe way.',
+      'Come back here, go on by the safe way, and type a new number from the laptop there.',
     ],
     back: 'In the same list of authorities choose it and delete it.',
   },

@@ -4,6 +4,8 @@ interface Asking {
   /** What was wrong with what was typed; empty at first. */
   readonly said: string;
   readonly name: string;
+  /** It is known on the plain way, and comes by the safe one. */
+  readonly moving: boolean;
   readonly secure: boolean;
   /** What was asked for; the safe way leads on to it. */
   readonly path: string;
@@ -31,7 +33,7 @@ const STYLE = `
  * The one page for whoever is not known. It is whole in itself, without a script, a picture or a word of the book, since
  * nothing else is handed out to strangers.
  */
-export function askingPage({ said, name, secure, path, house, nonce }: Asking): string {
+export function askingPage({ said, name, moving, secure, path, house, nonce }: Asking): string {
   const error = said === '' ? '' : `<p role="alert" id="said">${escaped(said)}</p>`;
   const wrong = said === '' ? '' : ' aria-invalid="true" aria-describedby="said"';
   return `<!doctype html>
@@ -44,8 +46,8 @@ export function askingPage({ said, name, secure, path, house, nonce }: Asking): 
 <body>
 <header>Steady Reel</header>
 <main>
-<h1>This screen is new here</h1>
-<p>At the laptop press “Phone”. It shows four digits: type them once, and this screen is known from then on.</p>
+<h1>${moving ? 'Once more, by the safe way' : 'This screen is new here'}</h1>
+<p>${moving ? 'What this screen was known by on the plain way could be overheard in the house, so it counts for nothing here. ' : ''}At the laptop press “Phone”. It shows four digits: type them once, and this screen is known from then on.</p>
 ${error}
 <form method="post" action="/pair">
 <label for="number">Number</label>
@@ -67,7 +69,7 @@ function saferWay(house: Doors, path: string): string {
 <h2>Two ways in</h2>
 <p>You are on the plain way. It works at once; what it costs is said before the first pour.
 On the <a href="${escaped(new URL(path, address).href)}">safe way</a> the screen stays awake and the Bench goes on and opens without the laptop. Your phone will warn you
-there until it trusts this Steady Reel; how to do that is shown once you are in. A screen that was let in there is known there.</p>
+there until it trusts this Steady Reel; how to do that is shown once you are in. A number is asked for there as well.</p>
 </aside>`;
 }
 

@@ -1,5 +1,6 @@
 import { readFileSync, statSync } from 'node:fs';
 import { connect } from 'node:net';
+import { connect as connectSecurely } from 'node:tls';
 import { join } from 'node:path';
 import { AHouse, cookieOf, type Door } from './a-house.fixture.ts';
 import { MOST_OF_A_STRANGER } from './requests-in-a-time.ts';
@@ -198,18 +199,24 @@ test('a screen that was taken off gets nothing, its stream ends, and its key is 
   expect(at.house.look().screens.some(({ name }) => name === 'stolen')).toBe(false);
 });
 
-test('moved to the safe way a screen gets a key for it, and the one that could be overheard ends', async () => {
+test('on the safe way the plain key is nobody’s, whoever brings it first; a number moves its screen, and that key ends', async () => {
   const plain = await at.letIn('plain', 'bench', 'moves');
-  const document = { Cookie: plain, 'Sec-Fetch-Dest': 'document' };
-  const moved = await at.ask('secure', '/bench', { headers: document });
-  const secure = cookieOf(moved);
-  expect(secure).toMatch(/^__Host-steady-reel=/);
-  // Until the new key has come back the old one still counts: files of the same page are on their way.
+  const asked = await at.ask('secure', '/bench', { headers: { Cookie: plain, 'Sec-Fetch-Dest': 'document' } });
+  expect([asked.status, asked.headers['set-cookie']]).toEqual([401, undefined]);
+  expect(asked.text).toMatch(/Once more, by the safe way[^]*could be overheard[^]*value="moves"/);
+  // Overheard and brought there it has cost nobody anything.
   expect((await at.ask('plain', '/bench', { headers: { Cookie: plain } })).status).toBe(200);
+  await at.house.letIn('bench');
+  const number = at.house.look().number?.digits ?? '';
+  const secure = cookieOf(await at.post('secure', '/pair', { number, name: 'moved' }, { Cookie: plain }));
+  expect(secure).toMatch(/^__Host-steady-reel=/);
   expect((await at.ask('secure', '/bench', { headers: { Cookie: `${plain}; ${secure}` } })).status).toBe(200);
   expect((await at.ask('plain', '/bench', { headers: { Cookie: plain } })).status).toBe(401);
   // A key of the safe way, sent over the plain one, is no key.
   expect((await at.ask('plain', '/bench', { headers: { Cookie: secure.replace('__Host-', '') } })).status).toBe(401);
+  expect(at.house.look().screens.filter(({ name }) => /^move/.test(name))).toEqual([
+    expect.objectContaining({ name: 'moved', secure: true }),
+  ]);
 });
 
 test.each([
@@ -315,6 +322,29 @@ test('keys and certificates lie where their owner alone reads them', () => {
   const folder = join(at.folder, 'book.house');
   expect(statSync(folder).mode & 0o777).toBe(0o700);
   for (const file of ['authority.key', 'server.key']) expect(statSync(join(folder, file)).mode & 0o777).toBe(0o600);
+});
+
+test('six hundred half-open connections from a hundred addresses: the phone comes in, and one that is inside stays', async () => {
+  const cookie = await at.letIn('plain', 'bench', 'inside');
+  const stream = connect({ port: at.ports.plain, host: '127.0.0.1', localAddress: '127.0.1.1' });
+  stream.write(`GET /evening/stream HTTP/1.1\r\nHost: 127.0.0.1\r\nCookie: ${cookie}\r\n\r\n`);
+  await new Promise((resolve) => stream.once('data', resolve));
+  let ended = false;
+  stream.once('close', () => (ended = true));
+  const sockets = Array.from({ length: 600 }, (_, i) => {
+    const socket = connect({ port: at.ports[i % 2 ? 'plain' : 'secure'], host: '127.0.0.1', localAddress: `127.0.2.${1 + (i % 104)}` });
+    socket.on('error', () => undefined);
+    return socket;
+  });
+  await Promise.all(sockets.map((socket) => new Promise((resolve) => socket.once('connect', resolve).once('close', resolve))));
+  const phone = (door: Door, key = '') => {
+    const to = { port: at.ports[door], host: '127.0.0.1', localAddress: '127.0.0.9', rejectUnauthorized: false };
+    const socket = door === 'secure' ? connectSecurely(to) : connect(to);
+    socket.write(`GET /bench HTTP/1.1\r\nHost: 127.0.0.1\r\nCookie: ${key}\r\nConnection: close\r\n\r\n`);
+    return new Promise<string>((resolve) => socket.once('data', (part: Buffer) => resolve(part.toString().slice(9, 12))));
+  };
+  expect([await phone('plain'), await phone('secure'), await phone('plain', cookie), ended]).toEqual(['401', '401', '200', false]);
+  for (const socket of [...sockets, stream]) socket.destroy();
 });
 
 test('one machine of the house cannot take the place of another: of its connections further ones are closed', async () => {

@@ -4,7 +4,7 @@ import type { House } from '../house/house.ts';
 import type { Tried } from '../house/invitation.ts';
 import { askingPage } from './asking-page.ts';
 import { isMachine } from './machines.ts';
-import { giveKey, wayOf, whoAsks } from './who.ts';
+import { giveKey, movingScreen, wayOf, whoAsks } from './who.ts';
 
 const NUMBER = 'Four digits, as the laptop shows them.';
 const typed = object({
@@ -25,7 +25,8 @@ export function strangers(house: House): RequestHandler {
     if (whoAsks(response).kind !== 'stranger') return request.path === '/pair' ? response.redirect(303, '/screen') : next();
     // What a stranger sends after this is not read.
     if (request.method !== 'GET' && request.path !== '/pair') response.set('Connection', 'close');
-    const page = (status: number, said = '', name = DEFAULT_NAME) =>
+    const moving = movingScreen(request, house.screens, Date.now());
+    const page = (status: number, said = '', name = moving?.name ?? DEFAULT_NAME) =>
       void response
         .status(status)
         .type('html')
@@ -33,13 +34,14 @@ export function strangers(house: House): RequestHandler {
           askingPage({
             said,
             name,
+            moving: moving !== null,
             secure: request.secure,
             path: request.path === '/pair' ? '/' : request.originalUrl,
             house: house.doors(),
             nonce: String(response.locals['nonce']),
           }),
         );
-    if (request.method === 'POST' && request.path === '/pair') return comeIn(house, request, response, page);
+    if (request.method === 'POST' && request.path === '/pair') return comeIn(house, moving?.id ?? null, request, response, page);
     // A Bench that was taken off says so, and keeps what it has.
     if (request.get('content-type')?.includes('json')) return void response.status(401).json({ message: NOT_KNOWN });
     if (request.method !== 'GET' && request.method !== 'HEAD') return void response.status(401).type('text/plain').send(NOT_KNOWN);
@@ -53,6 +55,7 @@ const NOT_KNOWN = 'This screen is not known here. Open the address in a browser 
 
 function comeIn(
   house: House,
+  movingId: string | null,
   request: Parameters<RequestHandler>[0],
   response: Response,
   page: (status: number, said?: string, name?: string) => void,
@@ -65,7 +68,7 @@ function comeIn(
   } catch (error) {
     return page(422, error instanceof ValidationError ? error.message : NUMBER, name);
   }
-  const { tried, key } = house.tryNumber(asked.number, asked.name, wayOf(request));
+  const { tried, key } = house.tryNumber(asked.number, asked.name, wayOf(request), movingId);
   if (key === null) return page(tried.kind === 'wrong' || tried.kind === 'none' ? 403 : 429, inWords(tried), name);
   giveKey(response, key, wayOf(request));
   response.redirect(303, '/screen');

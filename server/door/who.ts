@@ -1,5 +1,6 @@
 import type { Request, RequestHandler, Response } from 'express';
 import { parseCookie } from 'cookie';
+import { KNOWN } from '../house/listeners.ts';
 import type { Screen, Screens, Way } from '../house/screens.ts';
 
 /** Who asks: whoever sits at this machine, a screen that was let in, or nobody we know. */
@@ -25,21 +26,24 @@ export const wayOf = (request: Request): Way => (request.secure ? 'secure' : 'pl
 /** At the door that only this machine reaches everybody is the owner; at the house's doors a key decides. */
 export function who(door: 'own' | 'house', screens: () => Screens, nowMs: () => number): RequestHandler {
   return (request, response, next) => {
-    response.locals['who'] = door === 'own' ? OWNER : atTheHousesDoor(request, response, screens(), nowMs());
+    const known = door === 'own' ? null : byItsKey(request, wayOf(request), screens(), nowMs());
+    response.locals['who'] = door === 'own' ? OWNER : known ? { kind: 'screen', screen: known } : STRANGER;
+    if (known) request.socket.emit(KNOWN);
     next();
   };
 }
 
-function atTheHousesDoor(request: Request, response: Response, screens: Screens, nowMs: number): Who {
-  const keys = keysIn(request.headers.cookie ?? '');
-  const way = wayOf(request);
-  const known = keys[way] === undefined ? null : screens.byKey(keys[way], way, nowMs);
-  if (known) return { kind: 'screen', screen: known };
-  // It came in over plain http and has moved to the safe way: it gets a key for that, and the other ends with its first use.
-  const moved = way === 'secure' && keys.plain !== undefined ? screens.byKey(keys.plain, 'plain', nowMs) : null;
-  if (!moved) return STRANGER;
-  if (request.method === 'GET' && request.get('sec-fetch-dest') === 'document') giveKey(response, screens.secureKey(moved.id), 'secure');
-  return { kind: 'screen', screen: moved };
+function byItsKey(request: Request, way: Way, screens: Screens, nowMs: number): Screen | null {
+  const key = keysIn(request.headers.cookie ?? '')[way];
+  return key === undefined ? null : screens.byKey(key, way, nowMs);
+}
+
+/**
+ * The screen that comes by the safe way with the key of the plain one. That key could be overheard by anybody in the house, and
+ * whoever heard it could be here first: it says who is asked for a number once more, and lets nobody in.
+ */
+export function movingScreen(request: Request, screens: Screens, nowMs: number): Screen | null {
+  return wayOf(request) === 'secure' ? byItsKey(request, 'plain', screens, nowMs) : null;
 }
 
 function keysIn(header: string): Partial<Record<Way, string>> {

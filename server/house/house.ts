@@ -97,11 +97,14 @@ export class House implements HouseForPages {
     this.invitation = null;
   }
 
-  /** A number typed by a stranger; the key where it was the right one. */
-  tryNumber(typed: string, name: string, way: Way): { readonly tried: Tried; readonly key: string | null } {
+  /** A number typed by a stranger, or by the screen `movingId` on its way from plain to safe; the key where it was the right one. */
+  tryNumber(typed: string, name: string, way: Way, movingId: string | null = null): { readonly tried: Tried; readonly key: string | null } {
     const { tried, after } = tryNumber(this.invitation, typed, this.nowMs());
     this.invitation = after;
-    return { tried, key: tried.kind === 'in' ? this.screens.letIn(name, tried.role, way, this.nowMs()).key : null };
+    if (tried.kind !== 'in') return { tried, key: null };
+    if (movingId === null) return { tried, key: this.screens.letIn(name, tried.role, way, this.nowMs()).key };
+    this.endStreamsOf(movingId);
+    return { tried, key: this.screens.move(movingId, name, tried.role) };
   }
 
   takeOff(screenId: string): void {

@@ -1,13 +1,16 @@
 import type { RequestListener, Server } from 'node:http';
 import { createServer } from 'node:http';
 import type { Socket } from 'node:net';
+import { Server as TlsServer } from 'node:tls';
 import { createServer as createSecureServer, type Server as SecureServer } from 'node:https';
 import type { HouseDoors } from './house.ts';
 
 /** More open connections than a household has screens for; further ones are closed at once and cost nothing. */
 const MOST_CONNECTIONS = 300;
-/** Of one address in the house, so that one machine cannot take the phone's place. */
+/** Of those that are not known, from one address in the house: one machine cannot take the phone's place. */
 const MOST_OF_ONE_ADDRESS = 64;
+/** And from all addresses together. */
+const MOST_GUESTS = 200;
 /** A half-sent request holds its place this long. A scan of 200 MB over a house's wireless takes minutes. */
 const REQUEST_WITHIN_MS = 600_000;
 const HEADERS_WITHIN_MS = 20_000;
@@ -27,37 +30,69 @@ export function withLimits<S extends Server | SecureServer>(server: S): S {
   return server;
 }
 
-/** Counts connections by where they come from, and closes those that are too many. */
-function oneAmongMany<S extends Server | SecureServer>(server: S): S {
-  const open = new Map<string, number>();
-  server.on('connection', (socket: Socket) => {
-    const from = socket.remoteAddress ?? '';
-    const count = (open.get(from) ?? 0) + 1;
-    if (count > MOST_OF_ONE_ADDRESS) return void socket.destroy();
-    open.set(from, count);
-    socket.once('close', () => {
-      const left = (open.get(from) ?? 1) - 1;
-      if (left > 0) open.set(from, left);
-      else open.delete(from);
-    });
-  });
+interface Guest {
+  readonly socket: Socket;
+  readonly from: string;
+}
+
+/** Said by a connection once a screen that is known has asked over it. */
+export const KNOWN = 'known-screen';
+const nameOf = (socket: Socket) => `${socket.remoteAddress ?? ''} ${socket.remotePort ?? ''}`;
+
+/**
+ * Connections of which nothing is known yet, the oldest first. However many come from however many addresses, the newest has
+ * a place, and the oldest makes it: a phone that is known says so with its first request, and is no guest any more.
+ */
+class Guests {
+  private readonly open = new Map<string, Guest>();
+
+  receive(socket: Socket): void {
+    const [name, from] = [nameOf(socket), socket.remoteAddress ?? ''];
+    const sameFrom = [...this.open.values()].filter((guest) => guest.from === from).length;
+    if (sameFrom >= MOST_OF_ONE_ADDRESS) return void socket.destroy();
+    const [oldest] = this.open.values();
+    if (oldest && this.open.size >= MOST_GUESTS) this.see(oldest.socket);
+    this.open.set(name, { socket, from });
+    socket.once('close', () => this.open.delete(name));
+  }
+
+  know(socket: Socket): void {
+    this.open.delete(nameOf(socket));
+  }
+
+  private see(off: Socket): void {
+    this.open.delete(nameOf(off));
+    off.destroy();
+  }
+}
+
+/** Keeps a place for whoever comes newly, at a door of either kind. */
+function withGuests<S extends Server | SecureServer>(server: S, guests: Guests): S {
+  server.maxConnections = Infinity;
+  server.on('connection', (socket: Socket) => guests.receive(socket));
+  // Over TLS requests come by a socket that lies upon the one that was opened, between the same two addresses.
+  server.on(server instanceof TlsServer ? 'secureConnection' : 'connection', (socket: Socket) =>
+    socket.once(KNOWN, () => guests.know(socket)),
+  );
   return server;
 }
 
 /** The two listeners of the house on all its addresses: TLS on the port after this machine's own, plain http on the next. */
 export function houseListeners(after: number, app: () => RequestListener): HouseDoors {
+  const guests = new Guests();
   let open: { readonly plain: Server; readonly secure: SecureServer } | null = null;
   return {
     async open(certified) {
-      const secure = oneAmongMany(
+      const secure = withGuests(
         withLimits(
           createSecureServer(
             { cert: certified.cert, key: certified.key, minVersion: 'TLSv1.2', handshakeTimeout: HEADERS_WITHIN_MS },
             app(),
           ),
         ),
+        guests,
       );
-      const plain = oneAmongMany(withLimits(createServer(app())));
+      const plain = withGuests(withLimits(createServer(app())), guests);
       const securePort = await listenFrom(secure, after + 1);
       open = { plain, secure };
       return { secure: securePort, plain: await listenFrom(plain, securePort + 1) };

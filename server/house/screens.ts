@@ -59,32 +59,31 @@ export class Screens {
     return { screen: { id, name, role, letInAtMs: nowMs, seenAtMs: nowMs, secure: way === 'secure' }, key };
   }
 
+  /** A screen that came in by the plain way is let in by the safe one; the key that could be overheard ends with it. */
+  move(id: string, name: string, role: Role): string {
+    const key = randomBytes(32).toString('base64url');
+    this.database
+      .prepare('UPDATE screens SET name = ?, role = ?, plain_hash = NULL, secure_hash = ? WHERE id = ? AND taken_off_at_ms IS NULL')
+      .run(name, role, hashOf(key), id);
+    return key;
+  }
+
   /** The screen that a key belongs to; null for no key, a wrong one, and one that was taken off. */
   byKey(key: string, way: Way, nowMs: number): Screen | null {
     const row = this.database.prepare(`SELECT ${COLUMNS} FROM screens WHERE ${way}_hash = ? AND taken_off_at_ms IS NULL`).get(hashOf(key));
     if (!row) return null;
     const screen = screenOf(row);
-    this.note(screen, way, nowMs);
+    this.note(screen, nowMs);
     return screen;
   }
 
-  /** When it was seen; and that its new key has arrived, so that the one which could have been overheard ends. */
-  private note(screen: Screen, way: Way, nowMs: number): void {
+  private note(screen: Screen, nowMs: number): void {
+    if (Math.abs(nowMs - screen.seenAtMs) <= SEEN_EVERY_MS) return;
     try {
-      if (Math.abs(nowMs - screen.seenAtMs) > SEEN_EVERY_MS)
-        this.database.prepare('UPDATE screens SET seen_at_ms = ? WHERE id = ?').run(nowMs, screen.id);
-      if (way === 'secure')
-        this.database.prepare('UPDATE screens SET plain_hash = NULL WHERE id = ? AND plain_hash IS NOT NULL').run(screen.id);
+      this.database.prepare('UPDATE screens SET seen_at_ms = ? WHERE id = ?').run(nowMs, screen.id);
     } catch {
       // A full disk keeps nobody out in the middle of a developer; it is noted the next time.
     }
-  }
-
-  /** A key for the safe way, for a screen that came in over plain http and has moved. */
-  secureKey(id: string): string {
-    const key = randomBytes(32).toString('base64url');
-    this.database.prepare('UPDATE screens SET secure_hash = ? WHERE id = ? AND taken_off_at_ms IS NULL').run(hashOf(key), id);
-    return key;
   }
 
   rename(id: string, name: string): void {
