@@ -64,7 +64,7 @@ export async function action({ request, params }: Route.ActionArgs) {
   const here = `/shelf/batches/${batch.id}`;
   switch (textOf(formData, 'intent')) {
     case 'retire':
-      setBatchRetired(batch.id, nowMs());
+      if (batch.retiredAtMs === null) setBatchRetired(batch.id, nowMs());
       throw redirect(`/shelf?away=batch:${batch.id}`);
     case 'empty-all':
       emptyBatch(batch);

@@ -26,7 +26,7 @@ import { Amount, Fold, Incident, Written } from './bottle-forms.tsx';
 import { amountSchema, incidentSchema, writtenSchema } from './entry-schemas.ts';
 import { historyOfBottle } from './history.server.ts';
 import { History } from './history.tsx';
-import { emptyBottles, keepBottleEntry, takeBack, type Kept } from './keep-entry.server.ts';
+import { emptyBottles, keepBottleEntry, pouredNow, takeBack, type Kept } from './keep-entry.server.ts';
 
 export const meta: Route.MetaFunction = ({ loaderData: loaded }) => [
   { title: loaded ? `${loaded.bottle.name} ${loaded.bottle.code} · Steady Reel` : 'Bottle · Steady Reel' },
@@ -99,7 +99,10 @@ export async function action({ request, params }: Route.ActionArgs) {
     case 'move': {
       const batch = findBatch(textOf(form, 'batchId'));
       const bath = batch?.kit.baths.find((each) => each.kind === bottle.kind);
-      if (!batch || !bath || batch.retiredAtMs !== null) throw redirect(here);
+      const isThere = bottle.batchId === batch?.id && bottle.bath === bath?.id;
+      if (!batch || !bath || batch.retiredAtMs !== null || isThere) throw redirect(here);
+      const poured = pouredNow(bottle.batchId, batch.id);
+      if (poured !== null) return { intent, reply: null, refusal: { entry: '', says: poured } };
       const inItsPlace = batch.bottles.find((each) => each.bath === bath.id);
       moveBottle(
         bottle.id,
@@ -221,7 +224,12 @@ export default function BottlePage({ loaderData, actionData }: Route.ComponentPr
           )}
           <Written open={opened === 'written'} reply={replyTo('written')} bottle={bottle} once={loaderData.once} />
           {!bottle.emptied && others.length > 0 && (
-            <Fold title="Take it into another batch">
+            <Fold title="Take it into another batch" open={opened === 'move'}>
+              {opened === 'move' && actionData?.refusal && (
+                <div role="alert" className="mb-2">
+                  <Notice>{actionData.refusal.says}</Notice>
+                </div>
+              )}
               <p className="text-quiet">
                 It keeps its own date, rolls and standing. The bottle that stands in its place there stands apart from then on.
               </p>

@@ -7,7 +7,8 @@ process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-'))
 
 import type { BottleEntry } from '../../../core/chemistry/ledger/bottle.ts';
 import { INCIDENTS, TEST_RESULTS } from '../../../core/chemistry/ledger/standing.ts';
-import { throughBatch } from '../../server/shelf/a-shelf.fixture.ts';
+import { storeDoneRun } from '../../run/acts/a-done-run.fixture.ts';
+import { storeTank, throughBatch } from '../../server/shelf/a-shelf.fixture.ts';
 import { addBatch, bottlesApart, findBatch, findBottle, setBatchRetired } from '../../server/shelf/batches.server.ts';
 import { entriesOfBatch, moveBottle, undoEntry, writeEntry } from '../../server/shelf/bottle-entries.server.ts';
 import type { ShelfBottle } from '../../server/shelf/bottles.server.ts';
@@ -136,6 +137,45 @@ describe('a bottle outlives its batch', () => {
     expect(findBottle(kept.number)?.rollsDone).toBe(6);
   });
 
+  test('two moves are taken back in their order, or not at all; a bottle that is moved where it stands is not moved', async () => {
+    const [one, two, three] = [mixed(1), mixed(1), mixed(1)];
+    const [a, b, c] = [one, two, three].map((batch) => batch.bottle('developer')) as [ShelfBottle, ShelfBottle, ShelfBottle];
+    await enter(a, { intent: 'move', batchId: two.id });
+    await enter(c, { intent: 'move', batchId: two.id });
+    await enter(c, { intent: 'move', batchId: two.id });
+    const moves = entriesOfBatch(two.id).filter(({ entry }) => entry.kind === 'moved');
+    expect(moves).toHaveLength(4);
+    const stands = () => [a, b, c].map(({ number }) => findBottle(number)?.batchId);
+    const before = stands();
+    const back = (entry: string) => enter(c, { intent: 'undo', entry, reason: 'The other one.' });
+    const refused = (await back(moves[0]?.id ?? '')).data as { refusal: { says: string } };
+    expect(refused.refusal.says).toBe(`${c.code} stands there since. Take that back first, or move it away.`);
+    expect(stands()).toEqual(before);
+    await back(moves[2]?.id ?? '');
+    await back(moves[0]?.id ?? '');
+    expect(stands()).toEqual([one.id, two.id, three.id]);
+  });
+
+  test('while its batch is at the Bench a bottle stays where it stands: what is poured is counted for it', async () => {
+    const [here, there] = [mixed(1), mixed(1)];
+    storeTank('steel');
+    storeDoneRun('poured-now', { batchId: here.id, tankId: 'steel', on: today() });
+    sql("UPDATE runs SET state = 'live', ended_at_ms = NULL WHERE id = 'poured-now'").run();
+    const bottles = () => findBatch(here.id)?.bottles.map(({ number }) => number);
+    const before = bottles();
+    for (const [bottle, batchId] of [
+      [here.bottle('developer'), there.id],
+      [there.bottle('developer'), here.id],
+    ] as const)
+      expect(((await enter(bottle, { intent: 'move', batchId })).data as { refusal: { says: string } }).refusal.says).toMatch(
+        /is at the Bench. Move its bottles when the run has ended/,
+      );
+    expect(bottles()).toEqual(before);
+    sql("UPDATE runs SET state = 'finished', ended_at_ms = 1 WHERE id = 'poured-now'").run();
+    await enter(here.bottle('developer'), { intent: 'move', batchId: there.id });
+    expect(bottles()).not.toEqual(before);
+  });
+
   test('wherever bottles are moved, each stands in one place, and no bath of a batch has two', () => {
     fc.assert(
       fc.property(fc.array(fc.tuple(fc.nat(2), fc.nat(2), fc.constantFrom('developer', 'stabiliser')), { maxLength: 8 }), (moves) => {
@@ -236,6 +276,16 @@ test('whatever was entered: taking any one of it back is as though it had never 
 
 describe('emptied, and taken away', () => {
   const ml = (jug: string) => jugsNow().find((each) => each.jug === jug)?.ml ?? 0;
+  test('a batch that is emptied by two presses comes back with what was in its bottles', async () => {
+    const batch = mixed(1);
+    const left = () => findBatch(batch.id)?.bottles.map(({ mlLeft, emptied }) => [mlLeft, emptied]);
+    const before = left();
+    for (const intent of ['empty-all', 'empty-all', 'retire', 'empty-all']) await post(batchAction, { intent }, { batchId: batch.id });
+    expect(left()?.every(([, emptied]) => emptied)).toBe(true);
+    await post(batchAction, { intent: 'take-back' }, { batchId: batch.id });
+    expect([left(), findBatch(batch.id)?.retiredAtMs]).toEqual([before, null]);
+  });
+
   test('a batch poured out fills the jugs of its classes; handed over they are empty; taken back they are full again', async () => {
     const before = { dev: ml('developers'), silver: ml('silver-bearing') };
     const { id, bottle } = mixed();

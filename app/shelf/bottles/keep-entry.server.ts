@@ -5,6 +5,7 @@ import { entryFaults, runByHandFaults, type EntryFault, type RunByHand } from '.
 import { textIn } from '../../../core/units/sentence.ts';
 import { nowMs, today } from '../../server/database/clock.server.ts';
 import { inTransaction } from '../../server/database/database.server.ts';
+import { liveRun } from '../../server/runs/runs.server.ts';
 import { storedUnits } from '../../server/settings.server.ts';
 import { findBatch, findBottle, setBatchRetired, type BatchWithKit } from '../../server/shelf/batches.server.ts';
 import {
@@ -72,8 +73,9 @@ export function emptyBottles(bottles: readonly ShelfBottle[], atMs = nowMs()): s
 export function emptyBatch(batch: BatchWithKit): void {
   const atMs = nowMs();
   inTransaction(() => {
-    emptyBottles(batch.bottles, atMs);
-    setBatchRetired(batch.id, atMs);
+    const emptied = emptyBottles(batch.bottles, atMs);
+    // Pressed twice, what was emptied by the first press still belongs to the batch that is put away.
+    if (emptied.length > 0 || findBatch(batch.id)?.retiredAtMs === null) setBatchRetired(batch.id, atMs);
   });
 }
 
@@ -124,8 +126,39 @@ export function takeBack(entryId: string, reason: string): TakenBack {
   if (!stored) return { ok: false, says: 'There is no such entry.' };
   if (reason.trim() === '') return { ok: false, says: 'Say why: it stays readable beside the entry.' };
   if (findBatch(stored.batchId) === null) return { ok: false, says: 'Its batch is not there any more.' };
-  inTransaction(() => {
-    for (const id of entriesOfAct(stored.act)) undoEntry(id, today(), nowMs(), reason.trim().slice(0, 200));
+  const entries = entriesOfAct(stored.act);
+  const moved = entries.flatMap((id) => {
+    const entry = findEntry(id)?.entry;
+    return entry?.kind === 'moved' ? [entry.bottle] : [];
   });
+  const poured = moved.length > 0 ? pouredNow(stored.batchId) : null;
+  if (poured !== null) return { ok: false, says: poured };
+  try {
+    inTransaction(() => {
+      for (const id of entries) undoEntry(id, today(), nowMs(), reason.trim().slice(0, 200));
+      const standsOnIt = moved.flatMap((bottle) => inOnePlaceWith(bottle))[0];
+      if (standsOnIt) throw new StandsOnIt(standsOnIt.code);
+    });
+  } catch (error) {
+    if (!(error instanceof StandsOnIt)) throw error;
+    return { ok: false, says: `${error.message} stands there since. Take that back first, or move it away.` };
+  }
   return { ok: true };
+}
+
+/** What is taken back would put a bottle where another one stands meanwhile. */
+class StandsOnIt extends Error {}
+
+function inOnePlaceWith(number: string): ShelfBottle[] {
+  const bottle = findBottle(Number(number));
+  if (!bottle || bottle.batchId === null) return [];
+  return (findBatch(bottle.batchId)?.bottles ?? []).filter((each) => each.bath === bottle.bath && each.number !== bottle.number);
+}
+
+/** Why no bottle of a batch changes places just now: what is poured must be counted for the bottle that it came from. */
+export function pouredNow(...batchIds: readonly (string | null)[]): string | null {
+  const live = liveRun();
+  return live && batchIds.includes(live.batchId)
+    ? `${live.plan.batchName} is at the Bench. Move its bottles when the run has ended.`
+    : null;
 }
