@@ -50,6 +50,12 @@ test('the disk is full in the middle of a developer, and is not: what could not 
   const form = { method: 'POST', headers: { Origin: own.base }, body: new URLSearchParams({ temperature: 'F', volume: 'ml' }) };
   expect((await fetch(`${own.base}/units`, { ...form, redirect: 'manual' })).status).toBe(507);
 
+  // Killed and started again while nothing can be written, it is read all the same.
+  await own.kill();
+  await own.start(join(disk, 'book.db'));
+  expect((await fetch(`${own.base}${run}`)).status).toBe(200);
+  expect(await kinds()).toEqual(before);
+
   rmSync(join(disk, 'filler'));
   await expect.poll(kinds, { timeout: 30_000 }).toEqual([...before, 'reading', 'step-ended']);
   await expect(page.getByText(/is full/)).toHaveCount(0);

@@ -15,7 +15,7 @@ import {
   type BackupKind,
 } from '../../server/database/backups.server.ts';
 import { nowMs, shownInstant } from '../../server/database/clock.server.ts';
-import { databaseFile } from '../../server/database/database.server.ts';
+import { databaseFile, inTransaction } from '../../server/database/database.server.ts';
 import { liveRunTitle } from '../../server/runs/runs.server.ts';
 import { inOwnThread } from '../../server/thread/in-thread.server.ts';
 import { Button } from '../../ui/button.tsx';
@@ -119,9 +119,13 @@ export async function action({ request }: Route.ActionArgs) {
       if (!kept || !book?.ok) return refuse('in', 'That book is not here any more. Bring it again.', 409);
       const moved = relabelled(book.value);
       const labels = moved.length > 0 ? ` Change these labels: ${moved.map(({ from, to }) => `B${from} is B${to} now`).join(', ')}.` : '';
-      const merged = mergeBook(book.value, form.get('theirs') === 'yes', kept.fileName, nowMs(), form.get('settings') === 'yes');
+      // A run that came is found from the instant it is there, or neither is.
+      const merged = inTransaction(() => {
+        const done = mergeBook(book.value, form.get('theirs') === 'yes', kept.fileName, nowMs(), form.get('settings') === 'yes');
+        if (done.ok) done.runIds.forEach(indexRunAnew);
+        return done;
+      });
       if (!merged.ok) return refuse('in', merged.says, 409);
-      merged.runIds.forEach(indexRunAnew);
       dropBook(id);
       throw done(`Brought in: ${merged.added} added${merged.replaced > 0 ? `, ${merged.replaced} replaced` : ''}.${labels}`);
     }

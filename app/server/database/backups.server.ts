@@ -2,6 +2,7 @@ import { copyFileSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync, s
 import { basename, dirname, join } from 'node:path';
 import Database from 'better-sqlite3';
 import { liveRunTitle } from '../runs/runs.server.ts';
+import { DatabaseFault } from './database-fault.ts';
 import { closeDatabase, databaseFile, db, openDatabase } from './database.server.ts';
 
 /** Copies of each day are kept for so many days; those made by a press, and those from before a restore, stay. */
@@ -76,7 +77,7 @@ export async function makeBackup(kind: BackupKind, stamp: string, file = databas
     if (kind === 'daily') letOldOnesGo(file);
     return listBackups(file).find((backup) => backup.name === name) as Backup;
   } finally {
-    for (const suffix of ['', '-journal', '-wal', '-shm']) rmSync(half + suffix, { force: true });
+    for (const suffix of ['', ...BESIDE]) rmSync(half + suffix, { force: true });
   }
 }
 
@@ -147,6 +148,15 @@ export function wouldBeLost(path: string): WouldBeLost[] {
   }
 }
 
+/** What SQLite keeps beside a file. */
+const BESIDE = ['-journal', '-wal', '-shm'] as const;
+const WHY_NOT: Partial<Record<DatabaseFault['code'], string>> = {
+  'too-new': 'a newer Steady Reel wrote it',
+  foreign: 'it belongs to another program',
+  damaged: 'it is damaged',
+  full: 'the disk is full',
+};
+
 export type Restored = { readonly ok: true; readonly kept: string } | { readonly ok: false; readonly says: string };
 
 /**
@@ -155,6 +165,18 @@ export type Restored = { readonly ok: true; readonly kept: string } | { readonly
  * Refused while a run is at the Bench.
  */
 export async function restoreBackup(path: string, stamp: string, file = databaseFile()): Promise<Restored> {
+  if (restoring) return { ok: false, says: 'Another copy is being put in the place of the book just now. Look at what it brought first.' };
+  restoring = true;
+  try {
+    return await restored(path, stamp, file);
+  } finally {
+    restoring = false;
+  }
+}
+
+let restoring = false;
+
+async function restored(path: string, stamp: string, file: string): Promise<Restored> {
   const fault = faultOfBackup(path);
   if (fault) return { ok: false, says: `That copy cannot be restored: ${fault}. The book is as it was.` };
   const live = () =>
@@ -163,16 +185,25 @@ export async function restoreBackup(path: string, stamp: string, file = database
   if (running !== undefined) return { ok: false, says: `${running} is at the Bench. A book is restored when no run is live.` };
   const kept = await makeBackup('before-restore', stamp);
   const ready = `${file}.restoring`;
-  for (const suffix of ['', '-wal', '-shm']) rmSync(ready + suffix, { force: true });
+  // What a restore that was killed left, its journal too, is of no use to this one.
+  const dropReady = () => ['', ...BESIDE].forEach((suffix) => rmSync(ready + suffix, { force: true }));
+  dropReady();
   copyFileSync(path, ready);
-  // An old copy is brought up to date before it counts; one that cannot be is not taken.
-  openDatabase(ready).close();
+  try {
+    // An old copy is brought up to date before it counts; one that cannot be is not taken.
+    openDatabase(ready).close();
+  } catch (error) {
+    dropReady();
+    const said = error instanceof DatabaseFault ? WHY_NOT[error.code] : undefined;
+    if (said === undefined) throw error;
+    return { ok: false, says: `That copy cannot be restored: ${said}. The book is as it was.` };
+  }
   if (liveRunTitle()) return { ok: false, says: 'A run was begun meanwhile. A book is restored when no run is live.' };
   // Closing writes the log back and takes it away: the new file must not meet the old one’s.
   closeDatabase();
-  for (const suffix of ['-wal', '-shm']) rmSync(file + suffix, { force: true });
+  for (const suffix of BESIDE) rmSync(file + suffix, { force: true });
   renameSync(ready, file);
-  for (const suffix of ['-wal', '-shm']) rmSync(ready + suffix, { force: true });
+  for (const suffix of BESIDE) rmSync(ready + suffix, { force: true });
   db();
   return { ok: true, kept: kept.name };
 }

@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { copyFileSync, existsSync, mkdirSync, mkdtempSync, readdirSync, utimesSync, writeFileSync } from 'node:fs';
+import { copyFileSync, existsSync, mkdirSync, mkdtempSync, readFileSync, readdirSync, utimesSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
@@ -93,6 +93,35 @@ test('no copy of nonsense is restored, and no name leads out of its folder', asy
   expect(waiting()).toBe(rolls);
   for (const name of ['../book.db', '/etc/passwd', 'book.db', 'daily-2026-10-17.db/../../book.db', '']) expect(findBackup(name)).toBeNull();
   expect((await post(bookAction, { intent: 'restore', copy: '../book.db' })).status).toBe(404);
+});
+
+test('a copy of a newer Steady Reel, two restores at once, what a killed one left: said, and the book is as it was', async () => {
+  const [whole] = listBackups().filter(({ kind }) => kind === 'daily');
+  const path = join(backupFolder(), whole?.name ?? '');
+  const newer = join(backupFolder(), 'by-hand-2026-01-05-000000.db');
+  copyFileSync(path, newer);
+  const opened = new Database(newer);
+  opened.pragma('user_version = 999');
+  opened.close();
+  const rolls = waiting();
+  const came = await post(bookAction, { intent: 'restore', copy: 'by-hand-2026-01-05-000000.db' });
+  expect([came.status, came.data.says]).toEqual([
+    409,
+    'That copy cannot be restored: a newer Steady Reel wrote it. The book is as it was.',
+  ]);
+  expect(waiting()).toBe(rolls);
+  const left = `${process.env['STEADY_REEL_DB'] ?? ''}.restoring`;
+  expect(existsSync(left)).toBe(false);
+  // A journal of one that was killed would be played into whatever file takes that name next.
+  const killed = new Database(left);
+  killed.exec('CREATE TABLE half (x); INSERT INTO half VALUES (1)');
+  killed.close();
+  writeFileSync(`${left}-journal`, readFileSync(left));
+  const both = await Promise.all([restoreBackup(path, '2026-11-02-130000'), restoreBackup(path, '2026-11-02-130000')]);
+  expect(both.map(({ ok }) => ok)).toEqual([true, false]);
+  const kept = listBackups().find(({ name }) => name.startsWith('before-restore-2026-11-02-130000'));
+  expect(await restoreBackup(findBackup(kept?.name ?? '') ?? '', '2026-11-02-140000')).toMatchObject({ ok: true });
+  expect([waiting(), existsSync(left)]).toEqual([rolls, false]);
 });
 
 test('while a run is at the Bench nothing is restored, and its acts go on', async () => {

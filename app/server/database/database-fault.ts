@@ -4,7 +4,7 @@
  */
 export class DatabaseFault extends Error {
   constructor(
-    readonly code: 'full' | 'read-only' | 'damaged' | 'foreign' | 'too-new' | 'busy' | 'unreadable',
+    readonly code: 'replaced' | 'full' | 'read-only' | 'damaged' | 'foreign' | 'too-new' | 'busy' | 'unreadable',
     message: string,
   ) {
     super(message);

@@ -1,5 +1,5 @@
 import Database from 'better-sqlite3';
-import { mkdirSync } from 'node:fs';
+import { mkdirSync, statSync } from 'node:fs';
 import { dirname, resolve } from 'node:path';
 import { data } from 'react-router';
 import { SHIPPED_KITS } from '../../../core/kit/shipped-kits.ts';
@@ -27,8 +27,9 @@ export function openDatabase(file: string): Database.Database {
     refuseForeign(database, file);
     refuseDamaged(database, file);
     migrate(database, file, resolve('migrations'));
-    database.pragma(`application_id = ${APPLICATION_ID}`);
-    database.pragma('journal_mode = WAL');
+    // On a disk that is full a book that was opened before is opened all the same, and read.
+    if (database.pragma('application_id', { simple: true }) !== APPLICATION_ID) database.pragma(`application_id = ${APPLICATION_ID}`);
+    if (database.pragma('journal_mode', { simple: true }) !== 'wal') database.pragma('journal_mode = WAL');
     database.pragma('synchronous = FULL');
     database.pragma('foreign_keys = ON');
     shelveShippedKits(database);
@@ -70,13 +71,21 @@ function shelveShippedKits(database: Database.Database): void {
     `INSERT INTO kits (id, document, shipped, added_at_ms) VALUES (?, ?, 1, 0)
      ON CONFLICT (id) DO UPDATE SET document = excluded.document WHERE shipped = 1 AND document <> excluded.document`,
   );
+  const shelved = database.prepare('SELECT document FROM kits WHERE id = ?').pluck();
   database.transaction(() => {
-    for (const kit of SHIPPED_KITS) put.run(kit.id, JSON.stringify(kit));
+    for (const kit of SHIPPED_KITS) {
+      const document = JSON.stringify(kit);
+      if (shelved.get(kit.id) !== document) put.run(kit.id, document);
+    }
   })();
 }
 
 // The development server reloads modules; the connection outlives them.
-const kept = globalThis as { steadyReelDatabase?: { readonly file: string; readonly database: Database.Database } };
+const kept = globalThis as {
+  steadyReelDatabase?: { readonly file: string; readonly database: Database.Database; readonly inode: bigint | null };
+};
+
+const inodeOf = (file: string) => statSync(file, { bigint: true, throwIfNoEntry: false })?.ino ?? null;
 
 /** The one connection of this process. A file that cannot be opened is tried again at the next request. */
 export function db(): Database.Database {
@@ -84,9 +93,25 @@ export function db(): Database.Database {
   if (kept.steadyReelDatabase?.file !== file) {
     kept.steadyReelDatabase?.database.close();
     delete kept.steadyReelDatabase;
-    kept.steadyReelDatabase = { file, database: openDatabase(file) };
+    const database = openDatabase(file);
+    kept.steadyReelDatabase = { file, database, inode: inodeOf(file) };
   }
   return kept.steadyReelDatabase.database;
+}
+
+/**
+ * Before anything is written: a file that was replaced or taken away under the server goes on existing for it alone, and what
+ * is written there is lost with it. Throws a DatabaseFault then, and what now lies there is opened with the next request.
+ */
+function stillThere(): void {
+  const { steadyReelDatabase: open } = kept;
+  if (!open || open.database.inTransaction || open.inode === inodeOf(open.file)) return;
+  open.database.close();
+  delete kept.steadyReelDatabase;
+  throw new DatabaseFault(
+    'replaced',
+    `${open.file} was replaced or moved away while Steady Reel used it, so this was not kept. What lies there now is used from here on: look whether it is the right book, then send it again.`,
+  );
 }
 
 /** Opens the file when the server starts, not at the first request: a migration or a refusal is seen at once. */
@@ -140,7 +165,7 @@ export function sql(text: string): Query {
   if (!query) {
     const statement = guarded(() => database.prepare(text));
     query = {
-      run: (...values) => guarded(() => statement.run(...values)),
+      run: (...values) => guarded(() => (stillThere(), statement.run(...values))),
       get: (...values) => guarded(() => statement.get(...values)),
       all: (...values) => guarded(() => statement.all(...values)),
     };
@@ -151,7 +176,7 @@ export function sql(text: string): Query {
 
 /** Runs work in one transaction; what throws leaves nothing behind. Work inside work joins it. */
 export function inTransaction<T>(work: () => T): T {
-  return guarded(() => db().transaction(work).immediate());
+  return guarded(() => (stillThere(), db().transaction(work).immediate()));
 }
 
 /**

@@ -1,9 +1,9 @@
-import { chmodSync, copyFileSync, existsSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { chmodSync, copyFileSync, existsSync, mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { faultOf, type DatabaseFault } from './database-fault.ts';
-import { openDatabase } from './database.server.ts';
+import { closeDatabase, inTransaction, openDatabase, sql } from './database.server.ts';
 import { migrationsIn } from './migrate.ts';
 import { resumedAtMs, SteadyClock } from './steady-clock.ts';
 
@@ -326,4 +326,40 @@ describe('the server’s clock', () => {
     expect(clock.nowMs()).toBe(time.wall);
     expect(clock.wasSetByMs()).toBe(0);
   });
+});
+
+test('a file that is replaced or taken away under the server takes nothing: it is said, and what lies there is used from then on', () => {
+  const [before, file] = [process.env['STEADY_REEL_DB'], join(folder(), 'book.db')];
+  process.env['STEADY_REEL_DB'] = file;
+  const write = (zone: string) =>
+    sql("INSERT INTO settings (name, document) VALUES ('zone', ?) ON CONFLICT (name) DO UPDATE SET document = excluded.document").run(
+      JSON.stringify(zone),
+    );
+  const said = (work: () => unknown) => {
+    try {
+      work();
+    } catch (error) {
+      return error as { readonly data: string; readonly init: { readonly status: number } };
+    }
+    throw new Error('it was written');
+  };
+  try {
+    write('Europe/Oslo');
+    closeDatabase();
+    const other = join(folder(), 'other.db');
+    copyFileSync(file, other);
+    write('Europe/Rome');
+    renameSync(other, file);
+    for (const suffix of ['-wal', '-shm']) rmSync(file + suffix, { force: true });
+    const fault = said(() => inTransaction(() => write('Europe/Bern')));
+    expect([fault.init.status, fault.data]).toEqual([503, expect.stringContaining('was replaced or moved away') as string]);
+    expect(sql("SELECT document FROM settings WHERE name = 'zone'").get()).toEqual({ document: '"Europe/Oslo"' });
+    write('Europe/Bern');
+    rmSync(file);
+    expect(said(() => write('Europe/Wien')).data).toContain('was replaced or moved away');
+    expect(sql("SELECT document FROM settings WHERE name = 'zone'").get()).toBeUndefined();
+  } finally {
+    closeDatabase();
+    process.env['STEADY_REEL_DB'] = before;
+  }
 });
