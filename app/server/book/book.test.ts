@@ -226,12 +226,41 @@ test('while a run is at the Bench nothing that differs is taken; and never is a 
   expect(sql('SELECT state, ended_at_ms AS endedAtMs FROM runs WHERE id = ?').get(run.id)).toEqual({ state: 'given-up', endedAtMs: 9 });
 });
 
+test('what was changed since it came is not taken away with it; put back as it came, it goes', () => {
+  useDatabase('edited.db');
+  const before = (db(), bookText());
+  mergeBook(read(mine), false, 'first', 1, true);
+  const [{ id } = { id: '' }] = bookImports();
+  sql("UPDATE rolls SET note = 'My own words.' WHERE id = 'ours-roll'").run();
+  const edited = bookText();
+  expect(undoImport(id, 2)).toEqual({
+    ok: false,
+    says: 'What that book brought was changed since: Roll of ours. It stays. Restore the copy from before instead.',
+  });
+  expect(bookText()).toBe(edited);
+  sql("UPDATE rolls SET note = '' WHERE id = 'ours-roll'").run();
+  expect(undoImport(id, 3)).toMatchObject({ ok: true });
+  expect(bookText()).toBe(before);
+});
+
+test('an import that the first version kept is taken back as it was then', () => {
+  useDatabase('kept-by-first.db');
+  const before = (db(), bookText());
+  mergeBook(read(mine), false, 'first', 1, true);
+  const { undo } = sql('SELECT undo FROM book_imports').get() as { undo: string };
+  const { came: _, ...first } = JSON.parse(undo) as Record<string, unknown>;
+  sql('UPDATE book_imports SET undo = ?').run(JSON.stringify({ ...first, format: 'steady-reel/book-undo@1' }));
+  expect(undoImport(bookImports()[0]?.id ?? '', 2)).toMatchObject({ ok: true });
+  expect(bookText()).toBe(before);
+});
+
 test('what a later version kept to take an import back is not guessed at', () => {
   useDatabase('later.db');
   mergeBook(read(mine), false, 'first', 1, true);
   const before = bookText();
   const [{ id } = { id: '' }] = bookImports();
   for (const undo of [
+    '{"format":"steady-reel/book-undo@3","added":[],"replaced":[]}',
     '{"format":"steady-reel/book-undo@2","added":[],"replaced":[]}',
     '{"added":[["kits",[]]],"replaced":[]}',
     '[]',

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { nanoid } from 'nanoid';
 import { readStoredKit } from '../../../core/kit/stored-kit.ts';
 import { db, inTransaction, sql } from '../database/database.server.ts';
@@ -127,17 +128,23 @@ function nameOf(section: BookSection, record: BookRecord): string {
 interface ImportUndo {
   readonly added: readonly OfSection[];
   readonly replaced: readonly OfSection[];
+  /** How each of those records stood once it had come, as a sum; null of an import from before sums were kept. */
+  readonly came: Readonly<Record<string, string>> | null;
 }
 type OfSection = readonly [section: string, records: readonly BookRecord[]];
 
-const UNDO_FORMAT = 'steady-reel/book-undo@1';
+const UNDO_FORMAT = 'steady-reel/book-undo@2';
+const UNDO_FORMAT_V1 = 'steady-reel/book-undo@1';
 
 /** What was kept to take an import back; null where it is of a version, or of a shape, that is not known here. */
 function readImportUndo(text: string): ImportUndo | null {
-  const stored = JSON.parse(text) as { format?: unknown; added?: unknown; replaced?: unknown } | null;
-  if (stored?.format !== UNDO_FORMAT) return null;
-  const { added, replaced } = stored;
-  return areOfSections(added) && areOfSections(replaced) ? { added, replaced } : null;
+  const stored = JSON.parse(text) as { format?: unknown; added?: unknown; replaced?: unknown; came?: unknown } | null;
+  const sums = stored?.format === UNDO_FORMAT;
+  if (!stored || !(sums || stored.format === UNDO_FORMAT_V1)) return null;
+  const { added, replaced, came } = stored;
+  if (!areOfSections(added) || !areOfSections(replaced)) return null;
+  if (!sums) return { added, replaced, came: null };
+  return typeof came === 'object' && came !== null ? { added, replaced, came: came as Record<string, string> } : null;
 }
 
 function areOfSections(value: unknown): value is OfSection[] {
@@ -145,6 +152,27 @@ function areOfSections(value: unknown): value is OfSection[] {
     Array.isArray(value) &&
     value.every((each: unknown) => Array.isArray(each) && BOOK_SECTIONS.some(({ name }) => name === each[0]) && each[1] instanceof Array)
   );
+}
+
+const nameInUndo = (section: BookSection, record: BookRecord) => `${section.name} ${keyOf(section, record)}`;
+const sumOf = (section: BookSection, record: BookRecord) =>
+  createHash('sha256')
+    .update(section.columns.map(({ as }) => canonical(record[as])).join('\n'))
+    .digest('base64url')
+    .slice(0, 16);
+
+/** What of an import was changed since it came, by what it is called: taking it back would lose that. */
+function changedSince({ added, replaced, came }: ImportUndo): string[] {
+  if (!came) return [];
+  return [...added, ...replaced].flatMap(([name, records]) => {
+    const section = sectionNamed(name);
+    const now = mineOf(section, here);
+    return records.flatMap((record) => {
+      const present = now.get(keyOf(section, record));
+      const same = present !== undefined && sumOf(section, present) === came[nameInUndo(section, record)];
+      return same ? [] : [nameOf(section, present ?? record)];
+    });
+  });
 }
 
 export type Merged =
@@ -174,7 +202,14 @@ export function mergeBook(book: Book, theirs: boolean, fileName: string, atMs: n
       for (const { section, fresh } of all) for (const record of fresh) insert(section, record);
       for (const [section, records] of replaced)
         for (const record of records) update(section, { ...record.theirs, ...keptOfMine(section, record.mine) });
+      const came = [
+        ...all.flatMap(({ section, fresh }) => fresh.map((record) => [section, record] as const)),
+        ...replaced.flatMap(([section, records]) =>
+          records.map(({ theirs: record, mine }) => [section, { ...record, ...keptOfMine(section, mine) }] as const),
+        ),
+      ];
       const undo: ImportUndo = {
+        came: Object.fromEntries(came.map(([section, record]) => [nameInUndo(section, record), sumOf(section, record)])),
         added: all.flatMap(({ section, fresh }) =>
           fresh.length > 0 ? [[section.name, fresh.map((record) => keyFields(section, record))] as const] : [],
         ),
@@ -289,6 +324,11 @@ export function undoImport(id: string, atMs: number): { readonly ok: boolean; re
       if (!row || row.undoneAtMs !== null) return { ok: false, says: 'That was taken back already.' };
       const undo = readImportUndo(row.undo);
       if (!undo) return { ok: false, says: 'That was brought in by another version of Steady Reel, and is not taken back by this one.' };
+      const changed = [...new Set(changedSince(undo))];
+      if (changed.length > 0) {
+        const named = changed.slice(0, 3).join(', ') + (changed.length > 3 ? ` and ${changed.length - 3} more` : '');
+        return { ok: false, says: `What that book brought was changed since: ${named}. It stays. Restore the copy from before instead.` };
+      }
       db().pragma('defer_foreign_keys = ON');
       const { added, replaced } = undo;
       for (const [name, keys] of [...added].reverse()) {
