@@ -47,6 +47,7 @@ export default [
       route('trends', 'logbook/runs/past/trends.tsx'),
       route('compare', 'logbook/runs/past/compare.tsx'),
       route('book', 'logbook/book/book.tsx'),
+      route('mend', 'logbook/book/mend.tsx'),
       route('kept', 'logbook/book/kept.tsx'),
       route(':runId', 'logbook/runs/run.tsx'),
       route(':runId/look', 'logbook/inspection/look.tsx'),

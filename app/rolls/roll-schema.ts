@@ -2,26 +2,27 @@ import { object, string, type InferType } from 'yup';
 import { FORMAT_IDS } from '../../core/film/format.ts';
 import { PROCESSES } from '../../core/film/process.ts';
 import { suitsFilm, TREATMENTS } from '../../core/film/treatment.ts';
+import { LETTERS, LIMITS } from '../../core/limits.ts';
 import type { RollFields } from '../server/rolls.server.ts';
 import { ticked, typedName, typedNumber, typedText } from '../ui/forms/typed.ts';
 
 const SPEED = 'A film speed is a whole number from 1 to 25600, such as 200.';
-const speed = () => typedNumber(SPEED).integer(SPEED).min(1, SPEED).max(25_600, SPEED);
+const speed = () => typedNumber(SPEED).integer(SPEED).min(LIMITS.filmSpeed[0], SPEED).max(LIMITS.filmSpeed[1], SPEED);
 
 /** A roll as its form has it; the CSV import reads the same fields by the same rules. */
 export const rollSchema = object({
   name: typedName()
-    .max(120, 'A name has up to 120 characters.')
+    .max(LETTERS.name, 'A name has up to 120 characters.')
     .required('Give the roll a name that you will recognise, such as “Ferry firing 1”.'),
-  film: typedName().max(120, 'A film’s name has up to 120 characters.').default(''),
+  film: typedName().max(LETTERS.name, 'A film’s name has up to 120 characters.').default(''),
   process: string()
     .oneOf(PROCESSES, 'The process is C-41, E-6 or ECN-2; it is printed on the film.')
     .required('Choose the process; it is printed on the film.'),
   format: string().oneOf(FORMAT_IDS, 'Choose a format from the list.').required('Choose a format.'),
   count: typedNumber('A count is a whole number from 1 to 40.')
     .integer('A count is a whole number from 1 to 40.')
-    .min(1, 'A count is a whole number from 1 to 40.')
-    .max(40, 'A count is a whole number from 1 to 40.')
+    .min(LIMITS.rollCount[0], 'A count is a whole number from 1 to 40.')
+    .max(LIMITS.rollCount[1], 'A count is a whole number from 1 to 40.')
     .default(1),
   boxSpeed: speed().required(SPEED),
   exposedSpeed: speed(),
@@ -30,10 +31,10 @@ export const rollSchema = object({
   keeper: ticked(),
   expiredYear: typedNumber('A year has four digits, such as 2019; leave it empty for fresh film.')
     .integer()
-    .min(1950, 'A year from 1950 on.')
-    .max(2100, 'A year up to 2100.'),
-  place: typedName().max(200, 'Up to 200 characters.').default(''),
-  note: typedText().max(2000, 'Up to 2000 characters.').default(''),
+    .min(LIMITS.expiredYear[0], 'A year from 1950 on.')
+    .max(LIMITS.expiredYear[1], 'A year up to 2100.'),
+  place: typedName().max(LETTERS.place, 'Up to 200 characters.').default(''),
+  note: typedText().max(LETTERS.note, 'Up to 2000 characters.').default(''),
 }).test('treatment-fits', '', function (value) {
   if (suitsFilm(value.treatment, value.process)) return true;
   return this.createError({

@@ -1,8 +1,8 @@
 import { createHash } from 'node:crypto';
 import { nanoid } from 'nanoid';
-import { readStoredKit } from '../../../core/kit/stored-kit.ts';
 import { db, inTransaction, sql } from '../database/database.server.ts';
 import { liveRunTitle } from '../runs/runs.server.ts';
+import { nameOf } from './name-of-record.ts';
 import type { Book } from './read-book.ts';
 import { BOOK_SECTIONS, keyOf, type BookRecord, type BookSection } from './sections.ts';
 import { recordOf, selectOf, valuesOf } from './write-book.server.ts';
@@ -115,13 +115,6 @@ export function previewBook(book: Book, rowsOf = here): SectionPreview[] {
     different: different.length,
     named: different.slice(0, 3).map(({ mine }) => nameOf(section, mine)),
   }));
-}
-
-function nameOf(section: BookSection, record: BookRecord): string {
-  if (section.name === 'kits') return readStoredKit(JSON.stringify(record['document'])).name;
-  if (section.name === 'runs') return (record['plan'] as { title?: string }).title ?? '';
-  const name = [record['name'], record['text'], record[section.key[0] ?? '']].find((each) => typeof each === 'string');
-  return (name ?? '').slice(0, 60);
 }
 
 /** What one press takes back: keys of what was added, and what stood before in place of what was replaced. */

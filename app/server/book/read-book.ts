@@ -1,10 +1,8 @@
 import { createHash } from 'node:crypto';
 import { answered, refused, type Answer } from '../../../core/answer.ts';
-import { readStripMeasure } from '../../../core/inspection/strips/strip-measure.ts';
-import { readStoredKit } from '../../../core/kit/stored-kit.ts';
-import { readRunPlan } from '../../../core/run/plan/run-plan.ts';
 import { broughtUpToDate } from './older-book.server.ts';
-import { BOOK_FORMAT, BOOK_SECTIONS, keyOf, SECTIONS_V1, type BookColumn, type BookRecord, type BookSection } from './sections.ts';
+import { BOOK_FORMAT, BOOK_SECTIONS, keyOf, SECTIONS_V1, type BookRecord, type BookSection } from './sections.ts';
+import { faultsOfRecord } from './sound-record.ts';
 
 /** A book that was read: its records by section, every one whole. */
 export interface Book {
@@ -59,7 +57,7 @@ function sectionsOf(text: string, expected: readonly BookSection[]): Answer<Book
     if (!Array.isArray(records)) return fault('damaged', `The book has no ${section.name}.`, `$.sections.${section.name}`);
     const seen = new Set<string>();
     for (const [i, record] of records.entries()) {
-      const wrong = whatIsWrong(section, record);
+      const wrong = faultsOfRecord(section, record)[0]?.says;
       const path = `$.sections.${section.name}[${i}]`;
       if (wrong) return fault('damaged', `${section.name}, number ${i + 1}: ${wrong} Nothing was taken from the book.`, path);
       const key = keyOf(section, record as BookRecord);
@@ -70,41 +68,4 @@ function sectionsOf(text: string, expected: readonly BookSection[]): Answer<Book
     sections.set(section.name, records as BookRecord[]);
   }
   return answered({ writtenAt: typeof document.writtenAt === 'string' ? document.writtenAt : '', sections });
-}
-
-function whatIsWrong(section: BookSection, record: unknown): string | null {
-  if (typeof record !== 'object' || record === null || Array.isArray(record)) return 'it is no record.';
-  const fields = record as BookRecord;
-  const known = new Set(section.columns.map(({ as }) => as));
-  const strange = Object.keys(fields).find((name) => !known.has(name));
-  if (strange !== undefined) return `“${strange.slice(0, 40)}” is not known.`;
-  const wrong = section.columns.find((column) => !holds(column, fields[column.as]));
-  if (wrong) return `“${wrong.as}” is missing or of the wrong kind.`;
-  return readable(section.name, fields) ? null : 'its document cannot be read.';
-}
-
-function holds({ holds: kind, nullable }: BookColumn, value: unknown): boolean {
-  if (value === null) return nullable;
-  switch (kind) {
-    case 'text':
-      return typeof value === 'string';
-    case 'number':
-      return typeof value === 'number' && Number.isFinite(value);
-    case 'document':
-      return typeof value === 'object';
-    case 'picture':
-      return typeof value === 'string' && /^[A-Za-z0-9+/]*={0,2}$/.test(value);
-  }
-}
-
-/** A document that its own reader cannot make sense of would break a page later: it is refused now. */
-function readable(section: string, record: BookRecord): boolean {
-  try {
-    if (section === 'kits') readStoredKit(JSON.stringify(record['document']));
-    if (section === 'batches' || section === 'mixings') readStoredKit(JSON.stringify(record['kitDocument']));
-    if (section === 'runs') readRunPlan(record['plan']);
-    return section !== 'measures' || readStripMeasure(record['document']) !== null;
-  } catch {
-    return false;
-  }
 }

@@ -1,15 +1,15 @@
-import { isValid, parseISO } from 'date-fns';
 import { object, string } from 'yup';
 import { STORAGE } from '../../../core/chemistry/ledger/bottle.ts';
 import { ASKS_HOW_LONG, ASKS_HOW_MUCH } from '../../../core/chemistry/ledger/incident-words.ts';
 import { INCIDENTS, type Incident } from '../../../core/chemistry/ledger/standing.ts';
+import { day } from '../../../core/shape.ts';
 import { figureOfVolume, showVolume, type VolumeUnit } from '../../../core/units/volume.ts';
 import { typedName, typedNumber, typedText, typedVolume } from '../../ui/forms/typed.ts';
 
 /** A day, as a date field posts it. */
 export function typedDay(missing: string) {
   return string()
-    .test('date', 'A date such as 2026-11-09.', (text) => !text || (/^\d{4}-\d{2}-\d{2}$/.test(text) && isValid(parseISO(text))))
+    .test('date', 'A date such as 2026-11-09.', (text) => !text || day(text))
     .required(missing);
 }
 
@@ -63,11 +63,7 @@ export const STORAGE_WORDS: Readonly<Record<(typeof STORAGE)[number], string>> =
 export const writtenSchema = object({
   cap: typedName().max(40, 'Up to 40 characters, such as “red, taped”.').default(''),
   stored: string().oneOf(STORAGE, 'Choose how it is kept.').required('Choose how it is kept.'),
-  until: string().test(
-    'date',
-    'A date such as 2026-12-09, or nothing.',
-    (text) => !text || (/^\d{4}-\d{2}-\d{2}$/.test(text) && isValid(parseISO(text))),
-  ),
+  until: string().test('date', 'A date such as 2026-12-09, or nothing.', (text) => !text || day(text)),
   reason: typedText()
     .max(300, 'Up to 300 characters.')
     .default('')

@@ -1,9 +1,9 @@
 import { Printer } from 'lucide-react';
-import { parseISO } from 'date-fns';
 import { nanoid } from 'nanoid';
 import { Form, Link, redirect } from 'react-router';
 import { JUG_WORDS, JUGS } from '../../../core/chemistry/safety/spent.ts';
 import { dayAndYear, longDay } from '../../../core/units/day.ts';
+import { day } from '../../../core/shape.ts';
 import { showVolume } from '../../../core/units/volume.ts';
 import { nowMs, today } from '../../server/database/clock.server.ts';
 import { addHandOver, handOvers, jugsNow, undoHandOver } from '../../server/shelf/jugs.server.ts';
@@ -33,8 +33,7 @@ export async function action({ request }: Route.ActionArgs) {
   const jug = jugsNow().find((each) => each.jug === form.get('jug'));
   const on = textOf(form, 'on');
   if (!jug || jug.ml <= 0) return { jug: jug?.jug ?? null, says: 'That jug is empty: there is nothing to hand over.' };
-  if (!/^\d{4}-\d{2}-\d{2}$/.test(on) || Number.isNaN(parseISO(on).getTime()) || on > today())
-    return { jug: jug.jug, says: `Give the day it was taken away, up to today, such as ${today()}.` };
+  if (!day(on) || on > today()) return { jug: jug.jug, says: `Give the day it was taken away, up to today, such as ${today()}.` };
   addHandOver({ id: onceOf(form), jug: jug.jug, on, ml: jug.ml, note: textOf(form, 'note').trim().slice(0, 200) }, nowMs());
   throw redirect('/shelf/spent');
 }

@@ -3,6 +3,7 @@ import type { FormatFamily } from '../../../core/film/format.ts';
 import { TANK_MATERIALS } from '../../../core/heat/bath/water.ts';
 import { TANK_PLACES } from '../../../core/heat/tank/tank-through-the-run.ts';
 import { TANK_METHODS } from '../../../core/heat/tank/tank.ts';
+import { LETTERS, LIMITS } from '../../../core/limits.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
 import type { Units } from '../../../core/units/units.ts';
 import { figureOfVolume, showVolume } from '../../../core/units/volume.ts';
@@ -10,23 +11,23 @@ import type { TankOnShelf } from '../../server/shelf/tanks.server.ts';
 import { typedName, typedNumber, typedTemperature, typedVolume } from '../../ui/forms/typed.ts';
 
 const PLACES = 'Places are a whole number from 0 to 40.';
-const places = () => typedNumber(PLACES).integer(PLACES).min(0, PLACES).max(40, PLACES);
+const places = () => typedNumber(PLACES).integer(PLACES).min(LIMITS.places[0], PLACES).max(LIMITS.places[1], PLACES);
 const SECONDS = 'Seconds are a whole number from 0 to 300.';
-const seconds = () => typedNumber(SECONDS).integer(SECONDS).min(0, SECONDS).max(300, SECONDS);
+const seconds = () => typedNumber(SECONDS).integer(SECONDS).min(LIMITS.tankFillS[0], SECONDS).max(LIMITS.tankFillS[1], SECONDS);
 const HEAT = 'A heat capacity is a number of J/K from 1 to 5000; a tank test finds it.';
 const COOLING = 'A cooling is a share a minute from 0 to 1, such as 0.02; a tank test finds it.';
 
 /** A tank as its form has it, its volume in the person's own unit. */
 export function tankSchema({ volume: unit, temperature }: Units) {
   const MACHINE = `What the machine holds: a temperature from ${showTemperature(15, temperature)} to ${showTemperature(60, temperature)}.`;
-  const VOLUME = `A tank takes from ${showVolume(50, unit)} to ${showVolume(10_000, unit)}, such as ${figureOfVolume(520, unit)}, or with another unit: 0.5 l.`;
+  const VOLUME = `A tank takes from ${showVolume(LIMITS.tankMl[0], unit)} to ${showVolume(LIMITS.tankMl[1], unit)}, such as ${figureOfVolume(520, unit)}, or with another unit: 0.5 l.`;
   return object({
-    name: typedName().max(120).required('Give the tank a name, such as “Steel, two reels”.'),
+    name: typedName().max(LETTERS.name).required('Give the tank a name, such as “Steel, two reels”.'),
     method: string().oneOf(TANK_METHODS, 'Choose how the tank is agitated.').required('Choose how the tank is agitated.'),
-    volumeMl: typedVolume(VOLUME, unit).min(50, VOLUME).max(10_000, VOLUME).required(VOLUME),
+    volumeMl: typedVolume(VOLUME, unit).min(LIMITS.tankMl[0], VOLUME).max(LIMITS.tankMl[1], VOLUME).required(VOLUME),
     volumeOneMl: typedVolume(VOLUME, unit)
-      .min(50, VOLUME)
-      .max(10_000, VOLUME)
+      .min(LIMITS.tankMl[0], VOLUME)
+      .max(LIMITS.tankMl[1], VOLUME)
       .test('less', 'With one reel it takes less than with all of them; empty if not.', function (value) {
         const { volumeMl } = this.parent as { readonly volumeMl?: number };
         return value === undefined || volumeMl === undefined || value <= volumeMl;
@@ -34,14 +35,18 @@ export function tankSchema({ volume: unit, temperature }: Units) {
     stands: string()
       .oneOf(['habit', ...TANK_PLACES])
       .default('habit'),
-    machine: typedTemperature(MACHINE, temperature).min(15, MACHINE).max(60, MACHINE),
+    machine: typedTemperature(MACHINE, temperature).min(LIMITS.machineC[0], MACHINE).max(LIMITS.machineC[1], MACHINE),
     fillS: seconds().required(SECONDS),
     drainS: seconds().required(SECONDS),
-    reelSets: typedNumber('Sets of reels are a whole number from 1 to 9.').integer().min(1).max(9).default(1),
-    heatJK: typedNumber(HEAT).min(1, HEAT).max(5000, HEAT),
+    reelSets: typedNumber('Sets of reels are a whole number from 1 to 9.')
+      .integer()
+      .min(LIMITS.reelSets[0])
+      .max(LIMITS.reelSets[1])
+      .default(1),
+    heatJK: typedNumber(HEAT).min(LIMITS.heatJK[0], HEAT).max(LIMITS.heatJK[1], HEAT),
     material: string().oneOf(TANK_MATERIALS, 'Choose what the tank is made of.').default('plastic'),
-    coolingPerMin: typedNumber(COOLING).min(0, COOLING).max(1, COOLING),
-    coolingInBathPerMin: typedNumber(COOLING).min(0, COOLING).max(1, COOLING),
+    coolingPerMin: typedNumber(COOLING).min(LIMITS.coolingPerMin[0], COOLING).max(LIMITS.coolingPerMin[1], COOLING),
+    coolingInBathPerMin: typedNumber(COOLING).min(LIMITS.coolingPerMin[0], COOLING).max(LIMITS.coolingPerMin[1], COOLING),
     p135: places(),
     p120: places(),
     p110: places(),

@@ -1,0 +1,114 @@
+import { data, Form, redirect } from 'react-router';
+import { faultsOfBook } from '../../server/book/faults-of-book.ts';
+import { mendRecord, setAside } from '../../server/book/mend-book.server.ts';
+import { makeBackup } from '../../server/database/backups.server.ts';
+import { nowMs, shownInstant } from '../../server/database/clock.server.ts';
+import { databaseFile } from '../../server/database/database.server.ts';
+import { Button, LinkButton } from '../../ui/button.tsx';
+import { Card } from '../../ui/card.tsx';
+import { INPUT_SHAPE } from '../../ui/forms/fields.tsx';
+import { textOf } from '../../ui/forms/form.ts';
+import { postedForm } from '../../ui/forms/posted-form.ts';
+import { Notice } from '../../ui/notice.tsx';
+import { PageHead } from '../../ui/page-head.tsx';
+import { LogbookNav } from '../logbook-nav.tsx';
+import type { Route } from './+types/mend.ts';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Look through the book · Steady Reel' }];
+
+export function loader({ request }: Route.LoaderArgs) {
+  return { bad: faultsOfBook({ database: databaseFile() }), done: new URL(request.url).searchParams.get('done') };
+}
+
+const stamp = () => shownInstant(nowMs(), 'yyyy-MM-dd-HHmmss');
+
+export async function action({ request }: Route.ActionArgs) {
+  const form = await postedForm(request);
+  const [section, key] = [textOf(form, 'section'), textOf(form, 'key')];
+  await makeBackup('by-hand', stamp());
+  const typed = new Map(
+    [...form.entries()].flatMap(([name, value]) => (name.startsWith('is-') && typeof value === 'string' ? [[name.slice(3), value]] : [])),
+  );
+  const mended = form.get('intent') === 'aside' ? setAside(section, key, stamp()) : mendRecord(section, key, typed);
+  if (mended.ok) throw redirect(`/logbook/mend?done=${encodeURIComponent(mended.says)}`);
+  return data({ section, key, says: mended.says }, { status: 422 });
+}
+
+/** `mixedOn` as a person writes it. */
+const inWords = (name: string) => name.replace(/([A-Z])/g, (letter) => ` ${letter.toLowerCase()}`);
+const OF_SECTION: Readonly<Record<string, string>> = {
+  runEvents: 'an act',
+  bottleEntries: 'an entry of a bottle',
+  batches: 'a batch',
+  boxes: 'a box',
+  mixingActs: 'an act of mixing',
+  handOvers: 'a hand-over',
+  looks: 'a look',
+  tankPlaces: 'a tank’s places',
+  safetySheets: 'a safety sheet',
+};
+const kindOf = (section: string) => OF_SECTION[section] ?? `one of the ${inWords(section)}`;
+
+/** Every record that a page could stumble over, with what to do about it. */
+export default function Mend({ loaderData, actionData }: Route.ComponentProps) {
+  const { bad, done } = loaderData;
+  return (
+    <>
+      <LogbookNav />
+      <PageHead title="Look through the book" action={<LinkButton to="/logbook/book">The book</LinkButton>}>
+        Every record by the rules of today’s forms. A copy of the book is made before anything is mended.
+      </PageHead>
+      {done && (
+        <div role="status" className="mb-4">
+          <Notice tone="plain">{done}</Notice>
+        </div>
+      )}
+      {bad.length === 0 ? (
+        <Card>
+          <p className="font-semibold">Every record is whole.</p>
+        </Card>
+      ) : (
+        <ul className="grid max-w-3xl gap-4">
+          {bad.map((record) => (
+            <li key={`${record.section} ${record.key}`}>
+              <Card>
+                <h2 className="font-bold">
+                  {record.name || record.key} <span className="font-normal text-quiet">{kindOf(record.section)}</span>
+                </h2>
+                {actionData?.section === record.section && actionData.key === record.key && (
+                  <div role="alert" className="mt-2">
+                    <Notice>{actionData.says}</Notice>
+                  </div>
+                )}
+                <Form method="post" className="mt-2 grid gap-3">
+                  <input type="hidden" name="section" value={record.section} />
+                  <input type="hidden" name="key" value={record.key} />
+                  {record.faults.map((fault) =>
+                    fault.typed ? (
+                      <label key={fault.field} className="grid gap-1 sm:grid-cols-[12rem_minmax(0,1fr)] sm:items-center">
+                        <span>{inWords(fault.field)} cannot be this</span>
+                        <input name={`is-${fault.field}`} defaultValue={fault.is ?? ''} className={`${INPUT_SHAPE} w-full`} />
+                      </label>
+                    ) : (
+                      <p key={fault.field}>{fault.says}</p>
+                    ),
+                  )}
+                  <div className="flex flex-wrap gap-3">
+                    {record.faults.every(({ typed }) => typed) && (
+                      <Button filled name="intent" value="mend">
+                        Put it right
+                      </Button>
+                    )}
+                    <Button name="intent" value="aside">
+                      Set it aside
+                    </Button>
+                  </div>
+                </Form>
+              </Card>
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
+  );
+}
