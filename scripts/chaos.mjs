@@ -1,4 +1,5 @@
-// npm run chaos [KILLS] [SEED]: three screens act on one run while its server is killed again and again at any instant.
+// npm run chaos [KILLS] [SEED]: three screens act on one run while its server is killed again and again at any instant, and
+// started again with the machine's clock put right by up to two days, either way.
 // In the end every act that was acknowledged is in the book, once, in its screen's order, and the file is whole.
 import Database from 'better-sqlite3';
 import { spawn } from 'node:child_process';
@@ -14,6 +15,7 @@ const SEED = Number(process.argv[3] ?? 20261126);
 const SCREENS = 3;
 const LONGEST_LIFE_MS = 250;
 const MOST_BETWEEN_ACTS_MS = 150;
+const CLOCK_SET_MS = [0, -3_600_000, 3_600_000, -172_800_000, 172_800_000];
 
 installPackages();
 buildIfNeeded();
@@ -38,10 +40,18 @@ function dieOf(seed) {
 const die = dieOf(SEED);
 
 let child = null;
+let clockSetMs = 0;
 async function start() {
   child = spawn(process.execPath, ['build/serve.mjs'], {
     cwd: root,
-    env: { ...process.env, NODE_ENV: 'production', PORT: String(port), STEADY_REEL_DB: file, STEADY_REEL_DAILY_COPY: 'off' },
+    env: {
+      ...process.env,
+      NODE_ENV: 'production',
+      PORT: String(port),
+      STEADY_REEL_DB: file,
+      STEADY_REEL_DAILY_COPY: 'off',
+      STEADY_REEL_TEST_CLOCK_SET_MS: String(clockSetMs),
+    },
     stdio: ['ignore', 'ignore', 'inherit'],
   });
   while ((await ask('GET', '/clock'))?.status !== 200) await wait(15);
@@ -105,6 +115,7 @@ const screens = Array.from({ length: SCREENS }, (_, i) => screen('abc'[i]));
 for (let i = 0; i < KILLS; i++) {
   await wait(die() * LONGEST_LIFE_MS);
   await kill();
+  clockSetMs = CLOCK_SET_MS[Math.floor(die() * CLOCK_SET_MS.length)];
   await start();
   if ((i + 1) % 100 === 0) console.log(`${i + 1} kills, ${Math.round((Date.now() - from) / 1000)} s`);
 }
@@ -118,6 +129,9 @@ const faults = [];
 const integrity = database.pragma('integrity_check', { simple: true });
 if (integrity !== 'ok') faults.push(`the file is not whole: ${integrity}`);
 if (new Set(kept).size !== kept.length) faults.push('an act is there twice');
+const instants = database.prepare("SELECT at_ms FROM run_events WHERE id LIKE 'chaos-%' ORDER BY seq").pluck().all();
+const livedMs = instants.at(-1) - instants[0];
+if (livedMs > (Date.now() - from) * 1.05 + 1000) faults.push(`the run lived ${Math.round(livedMs / 1000)} s, longer than it took`);
 done.forEach(({ acknowledged }, i) => {
   const mine = kept.filter((id) => id.startsWith(`chaos-${'abc'[i]}-`));
   const lost = acknowledged.filter((id) => !mine.includes(id));
@@ -132,7 +146,7 @@ if (KILLS >= 1000)
   putSection(
     '## Killed at any instant',
     `\`npm run chaos\`: three screens act on one run while its server is killed (SIGKILL) and started again, at instants that a seed
-decides. Each act is sent again under its id until it is answered.
+decides; each time the machine’s clock is set, by up to two days either way. Each act is sent again under its id until it is answered.
 
 | kills | seed | acts acknowledged | sent | in the book |
 | --- | --- | --- | --- | --- |

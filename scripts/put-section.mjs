@@ -9,6 +9,7 @@ const ORDER = [
   '## The Logbook',
   '## The server under load',
   '## The door',
+  '## What is heavy beside a live Bench',
   '## Probes',
   '## Killed at any instant',
   '## The Bench',

@@ -1,10 +1,10 @@
 import type { Worker } from 'node:worker_threads';
 import { nanoid } from 'nanoid';
 import { nowMs } from '../server/database/clock.server.ts';
-import { inTransactionWithoutDisk } from '../server/database/database.server.ts';
-import { addRoll, setRollState, knownRollKeys, rollKey } from '../server/rolls.server.ts';
+import { databaseFile, inTransactionWithoutDisk } from '../server/database/database.server.ts';
+import { addRoll, setRollState } from '../server/rolls.server.ts';
 import { startThread } from '../server/thread/start-thread.server.ts';
-import type { FromReader, ToReader } from './import-messages.ts';
+import type { FromReader, ToRead, ToReader } from './import-messages.ts';
 import type { GoodRow, ReadRow, RollColumn } from './roll-csv.ts';
 
 export interface ImportJob {
@@ -39,7 +39,7 @@ export function findImport(id: string): ImportJob | null {
 }
 
 /** Begins to read a file beside everything else. Old imports that nobody finished make room. */
-export function startImport(from: Exclude<ToReader, { readonly kind: 'columns' }>): ImportJob {
+export function startImport(from: ToRead): ImportJob {
   for (const job of jobs.values()) if (performance.now() - job.startedMs > KEPT_MS) endImport(job.id);
   while (jobs.size >= MOST_JOBS) endImport(jobs.keys().next().value ?? '');
   const job: ImportJob = {
@@ -59,14 +59,13 @@ export function startImport(from: Exclude<ToReader, { readonly kind: 'columns' }
     reader: startThread('csv-reader.mjs', 'app/rolls/import-lines.ts', { maxOldGenerationSizeMb: READER_HEAP_MB }),
   };
   jobs.set(job.id, job);
-  const here = knownRollKeys();
-  job.reader.on('message', (message: FromReader) => hear(job, message, here));
+  job.reader.on('message', (message: FromReader) => hear(job, message));
   job.reader.on('error', (error) => {
     job.phase = 'failed';
     job.message = `The file could not be read: ${error.message}`;
   });
   job.reader.unref();
-  ask(job, from);
+  ask(job, { ...from, database: databaseFile() });
   return job;
 }
 
@@ -85,7 +84,7 @@ function ask(job: ImportJob, message: ToReader): void {
   job.reader.postMessage(message);
 }
 
-function hear(job: ImportJob, message: FromReader, here: ReadonlySet<string>): void {
+function hear(job: ImportJob, message: FromReader): void {
   switch (message.kind) {
     case 'begun':
       Object.assign(job, { headings: message.headings, columns: message.columns, lines: message.lines, done: 0 });
@@ -93,12 +92,13 @@ function hear(job: ImportJob, message: FromReader, here: ReadonlySet<string>): v
       return;
     case 'rows':
       for (const row of message.rows) {
-        if (row.ok) (here.has(row.id ?? '') || here.has(rollKey(row.roll)) ? job.known : job.good).push(row);
+        if (row.ok) job.good.push(row);
         else {
           job.badCount++;
           if (job.bad.length < MOST_BAD_KEPT) job.bad.push(row);
         }
       }
+      job.known.push(...message.known);
       job.done = message.read;
       return;
     case 'done':

@@ -1,7 +1,8 @@
 import { readFileSync, rmSync } from 'node:fs';
 import { parentPort } from 'node:worker_threads';
 import type { FromReader, ToReader } from './import-messages.ts';
-import { decodeText, guessColumns, readRows, readTable, tooMuchToRead, type ReadTable, type RollColumn } from './roll-csv.ts';
+import { knownRolls } from './known-rolls.ts';
+import { decodeText, guessColumns, readRows, readTable, tooMuchToRead, type GoodRow, type ReadTable, type RollColumn } from './roll-csv.ts';
 
 /**
  * Reads a rolls file in a thread of its own, so that a hundred thousand lines hold up nobody's clock. What it found is
@@ -11,6 +12,7 @@ const PORTION = 250;
 /** Between two portions: a thread that hands over as fast as it can fills the other's whole turn. */
 const PAUSE_MS = 3;
 let table: ReadTable | null = null;
+let isKnown: (row: GoodRow) => boolean = () => false;
 
 const say = (message: FromReader): void => parentPort?.postMessage(message);
 
@@ -27,6 +29,7 @@ async function answer(message: ToReader): Promise<void> {
         say({ kind: 'nothing' });
         return;
       }
+      isKnown = knownRolls(message.database);
       await look(table, guessColumns(table.headings));
     } else if (table) await look(table, message.columns);
   } catch (error) {
@@ -44,7 +47,8 @@ async function look(from: ReadTable, columns: Record<RollColumn, number>): Promi
   say({ kind: 'begun', headings: from.headings, columns, lines: from.rows.length });
   for (let at = 0; at < from.rows.length; at += PORTION) {
     const rows = readRows({ headings: from.headings, rows: from.rows.slice(at, at + PORTION) }, columns, at);
-    say({ kind: 'rows', rows, read: Math.min(at + PORTION, from.rows.length) });
+    const known = rows.filter((row): row is GoodRow => row.ok && isKnown(row));
+    say({ kind: 'rows', rows: rows.filter((row) => !row.ok || !isKnown(row)), known, read: Math.min(at + PORTION, from.rows.length) });
     await new Promise((resolve) => setTimeout(resolve, PAUSE_MS));
   }
   say({ kind: 'done' });

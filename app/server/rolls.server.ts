@@ -161,19 +161,6 @@ export function setRollState(id: string, state: RollState, runId: string | null)
   sql('UPDATE rolls SET state = ?, run_id = ? WHERE id = ?').run(state, runId, id);
 }
 
-/** All that is said of a roll in one text: two rolls that are the same in it are likely one. */
-export function rollKey(roll: Pick<RollFields, 'name' | 'film' | 'process' | 'format' | 'count' | 'boxSpeed' | 'exposedSpeed'>): string {
-  return [roll.name, roll.film, roll.process, roll.format, roll.count, roll.boxSpeed, roll.exposedSpeed].join('\u0000');
-}
-
-/** Ids and keys of every roll there is, for recognising what a file brings back. */
-export function knownRollKeys(): Set<string> {
-  const rows = sql(
-    'SELECT id, name, film, process, format, count, box_speed, exposed_speed FROM rolls WHERE deleted_at_ms IS NULL',
-  ).all() as Row[];
-  return new Set(rows.flatMap((row) => [row.id, rollKey({ ...row, boxSpeed: row.box_speed, exposedSpeed: row.exposed_speed })]));
-}
-
 /** Films already known, most used first, to repeat without typing. */
 export function knownFilms(): { readonly film: string; readonly process: Process; readonly boxSpeed: number }[] {
   return sql(

@@ -9,7 +9,7 @@ const MOST_BYTES: readonly (readonly [RegExp, number])[] = [
   [/^\/(probes|heaters)\//, 0.1 * MB],
   [/^\/safety(\.data)?$/, 11 * MB],
   [/^\/logbook\/[^/]+\/scans$/, 201 * MB],
-  [/^\/logbook\/book(\.data)?$/, 65 * MB],
+  [/^\/logbook\/book(\.data)?$/, 53 * MB],
   [/^\/shelf\/kits\/[^/]+\/document(\.data)?$/, 3 * MB],
 ];
 const MOST_BYTES_ELSEWHERE = 1 * MB;

@@ -71,8 +71,8 @@ test.each([
   ['/logbook/run-1/scans', 201_000_000, 200],
   ['/logbook/run-1/scans', 201_000_001, 413],
   ['/logbook/run-1/measure', 2_000_000, 413],
-  ['/logbook/book', 65_000_000, 200],
-  ['/logbook/book', 65_000_001, 413],
+  ['/logbook/book', 53_000_000, 200],
+  ['/logbook/book', 53_000_001, 413],
   ['/shelf/kits/mine/document', 3_000_000, 200],
   ['/shelf/kits/mine/document', 3_000_001, 413],
 ])('%s with %i bytes is judged before a byte is read: %i', async (path, bytes, status) => {

@@ -33,7 +33,7 @@ import { dropBook, keepBook, keptBook } from './kept-books.server.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'The book · Steady Reel' }];
 
-const MOST_BOOK_BYTES = 64_000_000;
+const MOST_BOOK_BYTES = 52_000_000;
 const MOST_BESIDE_A_RUN_BYTES = 2_000_000;
 /** A book of that size, read, with the pictures in it. */
 const READER_HEAP_MB = 400;

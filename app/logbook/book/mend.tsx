@@ -1,9 +1,9 @@
 import { data, Form, redirect } from 'react-router';
-import { faultsOfBook } from '../../server/book/faults-of-book.ts';
 import { mendRecord, setAside } from '../../server/book/mend-book.server.ts';
 import { makeBackup } from '../../server/database/backups.server.ts';
 import { nowMs, shownInstant } from '../../server/database/clock.server.ts';
 import { databaseFile } from '../../server/database/database.server.ts';
+import { inOwnThread } from '../../server/thread/in-thread.server.ts';
 import { Button, LinkButton } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
 import { INPUT_SHAPE } from '../../ui/forms/fields.tsx';
@@ -16,8 +16,13 @@ import type { Route } from './+types/mend.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Look through the book · Steady Reel' }];
 
-export function loader({ request }: Route.LoaderArgs) {
-  return { bad: faultsOfBook({ database: databaseFile() }), done: new URL(request.url).searchParams.get('done') };
+const READER_HEAP_MB = 300;
+
+export async function loader({ request }: Route.LoaderArgs) {
+  return {
+    bad: await inOwnThread('faults-of-book', { database: databaseFile() }, READER_HEAP_MB),
+    done: new URL(request.url).searchParams.get('done'),
+  };
 }
 
 const stamp = () => shownInstant(nowMs(), 'yyyy-MM-dd-HHmmss');

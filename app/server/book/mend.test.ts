@@ -129,7 +129,7 @@ test('whatever of a record is changed: it is refused, or every page that shows i
 
 test('a record that came in before there were rules is found, said, and put right by what is typed', async () => {
   sql("UPDATE batches SET mixed_on = '9999-01-01' WHERE id = 'b'").run();
-  expect(page().bad).toEqual([
+  expect((await page()).bad).toEqual([
     {
       section: 'batches',
       key: '["b"]',
@@ -141,7 +141,7 @@ test('a record that came in before there were rules is found, said, and put righ
   const refused = await mend('soon');
   expect([refused.status, refused.data.says]).toEqual([422, 'Still: “mixedOn” is missing or cannot be that.']);
   expect(decodeURIComponent((await mend('2026-11-09')).to ?? '')).toContain('It is whole again');
-  expect([page().bad, findBatch('b')?.mixedOn]).toEqual([[], '2026-11-09']);
+  expect([(await page()).bad, findBatch('b')?.mixedOn]).toEqual([[], '2026-11-09']);
   expect(listBackups().length).toBeGreaterThan(0);
 });
 
@@ -149,11 +149,11 @@ test('a run whose plan is lost is set aside with what hangs on it, in a file; ev
   storeDoneRun('lost', { batchId: 'b', tankId: 'steel', on: '2026-11-23', rolls: [{ id: 'l', name: 'Lost' }] });
   saveLook({ id: 'look-lost', runId: 'lost', rollId: 'l', filmIs: 'dry', seen: { edge: 'thin', marks: [] }, note: '', atMs: 11 });
   sql("UPDATE runs SET plan = '{}' WHERE id = 'lost'").run();
-  const [bad] = page().bad;
+  const [bad] = (await page()).bad;
   expect([bad?.section, bad?.faults]).toEqual(['runs', [{ field: 'plan', says: 'its plan cannot be read.', is: null, typed: null }]]);
   const done = await post(action, { intent: 'aside', section: 'runs', key: bad?.key ?? '' });
   expect(decodeURIComponent(done.to ?? '')).toMatch(/Set aside with \d+ that could not stand without it/);
-  expect([page().bad, faultsOfBook({ database: databaseFile() })]).toEqual([[], []]);
+  expect([(await page()).bad, faultsOfBook({ database: databaseFile() })]).toEqual([[], []]);
   expect(db().pragma('foreign_key_check')).toEqual([]);
   const folder = join(dirname(databaseFile()), 'set-aside');
   const kept = JSON.parse(readFileSync(join(folder, readdirSync(folder)[0] ?? ''), 'utf8')) as { section: string }[];

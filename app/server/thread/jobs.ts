@@ -1,8 +1,14 @@
 import { bathForecast } from '../../../core/probe/forecast.ts';
+import { faultsOfBook } from '../book/faults-of-book.ts';
 import { examineBook, lookAtBook } from '../book/look-at-book.ts';
 
 /** What takes longer than an answer to the Bench may wait: worked out in a thread of its own, one question after another. */
-export const JOBS = { 'bath-forecast': bathForecast, 'examine-book': examineBook, 'look-at-book': lookAtBook } as const;
+export const JOBS = {
+  'bath-forecast': bathForecast,
+  'examine-book': examineBook,
+  'look-at-book': lookAtBook,
+  'faults-of-book': faultsOfBook,
+} as const;
 
 export type JobName = keyof typeof JOBS;
 export type QuestionOf<N extends JobName> = Parameters<(typeof JOBS)[N]>[0];

@@ -11,7 +11,7 @@ export function loader() {
   const { calendar, sequence } = newCalendar();
   for (const reminder of shelfReminders(shelf, shelf.today, storedUnits().volume)) {
     const entry = calendar.createEvent({
-      id: `shelf-${reminder.id}@steady-reel`,
+      id: `shelf-${encodeURIComponent(reminder.id)}@steady-reel`,
       sequence,
       start: parseISO(reminder.on),
       end: addDays(parseISO(reminder.on), 1),

@@ -12,10 +12,11 @@ interface Asked {
 }
 
 const LOOK_EVERY_MS = 15;
-const MOST_BYTES_AT_REST = 220_000_000;
+const MAY_GROW_BYTES = 50_000_000;
 
 /** What a large picture took is not given back by a process that goes on: the next picture would be refused for the last one's sake. */
-const hasGrown = () => process.memoryUsage.rss() > MOST_BYTES_AT_REST;
+const AT_FIRST_BYTES = process.memoryUsage.rss();
+const hasGrown = () => process.memoryUsage.rss() > AT_FIRST_BYTES + MAY_GROW_BYTES;
 
 let busyWith: Asked | null = null;
 setInterval(() => {

@@ -1,29 +1,26 @@
-import { fork, type ChildProcess } from 'node:child_process';
+import { spawn, type ChildProcess } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { refused } from '../../../../core/answer.ts';
 import { inTurn } from '../../../../scan/in-turn.ts';
+import { TOO_LARGE } from './too-large.ts';
 import type { StripAnswer, StripJob, StripQuestion } from './strip-jobs.ts';
 
 /** With the server itself this stays under 600 MB, whatever the picture is. */
-const MOST_BYTES = 440_000_000;
+const MOST_BYTES = 400_000_000;
 /** Tests, and only they, give less: STEADY_REEL_TEST_SCAN_BYTES. */
 const mostBytes = () => Number(process.env['STEADY_REEL_TEST_SCAN_BYTES'] ?? MOST_BYTES);
 const HEAP_MB = 160;
 /** A second strip usually follows the first. */
 const IDLE_MS = 20_000;
 
-const TOO_LARGE = {
-  code: 'too-large',
-  path: '$.file',
-  message: 'That picture takes more memory to read than there is for it. Save it smaller, without tiles, or only the strip’s end.',
-};
-
 type Said = { readonly id: number; readonly grown: boolean } & (
   { readonly answer: unknown } | { readonly failed: string } | { readonly tooLarge: true }
 );
 
 let child: ChildProcess | null = null;
+/** The one before is gone: two at once would take twice the memory. */
+let ended: Promise<unknown> = Promise.resolve();
 let idle: NodeJS.Timeout | undefined;
 let asked = 0;
 
@@ -32,15 +29,16 @@ export function inScanProcess<J extends StripJob>(job: J, question: StripQuestio
   return inTurn(() => ask(job, question) as Promise<StripAnswer<J>>);
 }
 
-function ask(job: StripJob, question: unknown): Promise<unknown> {
+async function ask(job: StripJob, question: unknown): Promise<unknown> {
   clearTimeout(idle);
+  await ended;
   const id = ++asked;
   const one = (child ??= begin());
   one.ref();
   one.channel?.ref();
   return new Promise<unknown>((answer, fail) => {
     const settle = (how: () => void) => {
-      one.off('message', hear).off('exit', ended).off('error', ended);
+      one.off('message', hear).off('exit', gone).off('error', gone);
       one.unref();
       one.channel?.unref();
       if (child === one) idle = setTimeout(end, IDLE_MS).unref();
@@ -54,8 +52,8 @@ function ask(job: StripJob, question: unknown): Promise<unknown> {
       else settle(() => fail(new Error(said.failed)));
     };
     // It ends by itself where the memory is more than it may take, or the system ends it for the same reason.
-    const ended = () => settle(() => answer(refused(TOO_LARGE)));
-    one.on('message', hear).once('exit', ended).once('error', ended);
+    const gone = () => settle(() => answer(refused(TOO_LARGE)));
+    one.on('message', hear).once('exit', gone).once('error', gone);
     one.send({ id, job, question, mostBytes: mostBytes() });
   });
 }
@@ -63,10 +61,16 @@ function ask(job: StripJob, question: unknown): Promise<unknown> {
 function begin(): ChildProcess {
   const built = resolve('build', 'scan-process.mjs');
   const isBuilt = process.env['NODE_ENV'] === 'production' && existsSync(built);
-  const file = isBuilt ? built : resolve('app/logbook/strips/scan-process/child.ts');
-  const begun = fork(file, {
+  const args = isBuilt
+    ? [`--max-old-space-size=${HEAP_MB}`, built]
+    : ['--import', 'tsx', resolve('app/logbook/strips/scan-process/child.ts')];
+  // The system's own limit holds while a picture takes memory in one go; where there is no such limit the process looks itself.
+  const limited = isBuilt && process.platform !== 'win32';
+  const limit = ['-c', 'ulimit -d "$0" 2>/dev/null; exec "$@"', String(Math.round(MOST_BYTES / 1000)), process.execPath];
+  const begun = spawn(limited ? '/bin/sh' : process.execPath, limited ? [...limit, ...args] : args, {
+    // What the picture's reader says when its memory ends is said to the person in words.
+    stdio: ['ignore', 'ignore', isBuilt ? 'ignore' : 'inherit', 'ipc'],
     serialization: 'advanced',
-    execArgv: isBuilt ? [`--max-old-space-size=${HEAP_MB}`] : ['--import', 'tsx'],
   });
   const gone = () => {
     if (child === begun) child = null;
@@ -76,6 +80,9 @@ function begin(): ChildProcess {
 }
 
 function end(): void {
-  if (child?.connected) child.disconnect();
+  const ending = child;
+  if (!ending) return;
+  ended = new Promise((resolve) => ending.once('exit', resolve).once('error', resolve));
+  if (ending.connected) ending.disconnect();
   child = null;
 }

@@ -5,6 +5,7 @@ import { proposeRectangles } from '../../../../core/inspection/strips/propose-re
 import type { Rectangles, StripMeasure } from '../../../../core/inspection/strips/strip-measure.ts';
 import { DAMAGED, openScan, patchesOf, pictureToKeep, previewOf, smallPictureOf, type Scan } from '../../../../scan/read-scan.ts';
 import { proposalOn } from '../measure/proposal.ts';
+import { TOO_LARGE } from './too-large.ts';
 import { previewFile, proposalFile } from '../../../server/runs/scan-files.ts';
 
 interface ScanFile {
@@ -18,6 +19,8 @@ interface MeasuredStrip {
   readonly picture: Uint8Array;
 }
 
+const tookTooMuch = (error: unknown) => error instanceof Error && /memory|alloc/i.test(error.message);
+
 /** What is made of a scan once, when it is brought in: a picture to mark it on, and where its rectangles likely lie. */
 async function prepare({ file, name }: ScanFile): Promise<Answer<Pick<Scan, 'width' | 'height' | 'deep'>>> {
   const scan = await openScan(file, name);
@@ -27,8 +30,8 @@ async function prepare({ file, name }: ScanFile): Promise<Answer<Pick<Scan, 'wid
     await writeFile(previewFile(file), await previewOf(scan.value));
     const proposal = proposalOn(scan.value, proposeRectangles(await smallPictureOf(scan.value)));
     await writeFile(proposalFile(file), JSON.stringify(proposal));
-  } catch {
-    return refused(DAMAGED);
+  } catch (error) {
+    return refused(tookTooMuch(error) ? TOO_LARGE : DAMAGED);
   }
   return answered({ width, height, deep });
 }
