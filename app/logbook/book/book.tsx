@@ -36,7 +36,7 @@ export const meta: Route.MetaFunction = () => [{ title: 'The book · Steady Reel
 const MOST_BOOK_BYTES = 52_000_000;
 const MOST_BESIDE_A_RUN_BYTES = 2_000_000;
 /** A book of that size, read, with the pictures in it. */
-const READER_HEAP_MB = 400;
+const READER_HEAP_MB = 280;
 
 const KIND_WORDS: Readonly<Record<BackupKind, string>> = {
   daily: 'of the day',
@@ -115,7 +115,7 @@ export async function action({ request }: Route.ActionArgs) {
           'A run is at the Bench. A book as large as this one is brought in when no run is live; it stays here until then.',
           409,
         );
-      const book = kept && readBook(readFileSync(kept.path, 'utf8'));
+      const book = kept && readBook(readFileSync(kept.path));
       if (!kept || !book?.ok) return refuse('in', 'That book is not here any more. Bring it again.', 409);
       const moved = relabelled(book.value);
       const labels = moved.length > 0 ? ` Change these labels: ${moved.map(({ from, to }) => `B${from} is B${to} now`).join(', ')}.` : '';

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { mkdtempSync, readFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import fc from 'fast-check';
@@ -26,6 +26,7 @@ import { storedUnits, writeSetting } from '../settings.server.ts';
 import { saveThermometer } from '../shelf/thermometers.server.ts';
 import { houseKit } from '../../../core/kit/a-kit.fixture.ts';
 import { bookImports, mergeBook, previewBook, relabelled, undoImport } from './merge-book.server.ts';
+import { examineBook, lookAtBook } from './look-at-book.ts';
 import { readBook, type Book } from './read-book.ts';
 import { BOOK_SECTIONS, type BookRecord } from './sections.ts';
 import { writeBook } from './write-book.server.ts';
@@ -34,7 +35,7 @@ import { writeBook } from './write-book.server.ts';
 const useDatabase = (name: string) => (process.env['STEADY_REEL_DB'] = join(folder, name));
 const bookText = () => [...writeBook('2026-11-25T20:00:00.000Z')].join('');
 const read = (text: string): Book => {
-  const book = readBook(text);
+  const book = readBook(Buffer.from(text));
   if (!book.ok) throw new Error(book.errors[0]?.message);
   return book.value;
 };
@@ -180,6 +181,23 @@ test('two households’ books become one: bottles of the same number stay apart,
   expect(previewBook(read(theirs)).every(({ fresh, different }) => fresh === 0 && different === 0)).toBe(true);
 });
 
+test('a book is looked at without its pictures, and says the same of it', () => {
+  useDatabase('pictures.db');
+  mergeBook(read(mine), false, 'first', 1, true);
+  sql("UPDATE measures SET picture = x'00ff' WHERE id = 'ours-measure'").run();
+  sql('UPDATE rolls SET note = \'"picture":"AAAA"\' WHERE id = \'ours-roll\'').run();
+  const path = join(folder, 'brought.json');
+  for (const text of [mine, bookText()]) {
+    writeFileSync(path, text);
+    expect(examineBook({ path })).toBeNull();
+    const look = lookAtBook({ path, database: databaseFile() });
+    expect(look?.sections).toEqual(previewBook(read(text)));
+    expect(look?.sections.find(({ name }) => name === 'measures')).toMatchObject(text === mine ? { different: 1 } : { same: 1 });
+  }
+  writeFileSync(path, mine.replace('"picture":"', '"picture":"A'));
+  expect(examineBook({ path })).toMatch(/not whole/);
+});
+
 test('what differs is told and never overwritten silently; one press takes all of it back', () => {
   useDatabase('changed.db');
   mergeBook(read(mine), false, 'first', 1, true);
@@ -286,15 +304,15 @@ test('one byte wrong anywhere, cut anywhere, another version, another document: 
   fc.assert(
     fc.property(fc.nat(mine.length - 1), fc.constantFrom('x', '0', '"', ' ', 'é'), (at, put) => {
       fc.pre(mine[at] !== put && !(at > mine.length - 4 && /\s/.test(put)));
-      const book = readBook(mine.slice(0, at) + put + mine.slice(at + 1));
+      const book = readBook(Buffer.from(mine.slice(0, at) + put + mine.slice(at + 1)));
       expect(book.ok).toBe(false);
       if (!book.ok) expect(book.errors[0]?.message).toMatch(/book/);
     }),
     { numRuns: 300 },
   );
-  fc.assert(fc.property(fc.nat(mine.length - 3), (at) => expect(readBook(mine.slice(0, at)).ok).toBe(false)));
+  fc.assert(fc.property(fc.nat(mine.length - 3), (at) => expect(readBook(Buffer.from(mine.slice(0, at))).ok).toBe(false)));
   const said = (text: string) => {
-    const book = readBook(text);
+    const book = readBook(Buffer.from(text));
     return book.ok ? 'read' : book.errors[0]?.message;
   };
   expect(said(mine.replace('book@2', 'book@3'))).toMatch(/version 3; this Steady Reel reads versions 1 and 2/);
@@ -358,7 +376,7 @@ test('a book of the first version is brought up to date: its runs become an entr
     note: '',
     undoes: null,
   }));
-  const book = readBook(asFirstVersion(mine, older));
+  const book = readBook(Buffer.from(asFirstVersion(mine, older)));
   if (!book.ok) throw new Error(book.errors[0]?.message);
   const brought = book.value.sections.get('bottleEntries') ?? [];
   expect(brought).toHaveLength(runs.length);

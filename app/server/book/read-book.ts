@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { answered, refused, type Answer } from '../../../core/answer.ts';
 import { broughtUpToDate } from './older-book.server.ts';
+import { withSumsForPictures } from './picture-sums.ts';
 import { BOOK_FORMAT, BOOK_SECTIONS, keyOf, SECTIONS_V1, type BookRecord, type BookSection } from './sections.ts';
 import { faultsOfRecord } from './sound-record.ts';
 
@@ -15,10 +16,10 @@ const SUM = /,\n"sum":"sha256:([0-9a-f]{64})"\n\}\s*$/;
 /**
  * Reads a book that this program wrote. Refused in words, with what is at fault: no book at all (`not-a-book`), one of
  * another version (`another-version`), one that lost or changed a byte (`not-whole`), or a record that cannot be
- * (`damaged`, by its path).
+ * (`damaged`, by its path). With `sums` pictures are not read but only told apart.
  */
-export function readBook(text: string): Answer<Book> {
-  const format = /^\uFEFF?\s*\{\s*"format"\s*:\s*"(steady-reel\/[a-z-]+)@(\d+)"/.exec(text.slice(0, 300));
+export function readBook(bytes: Buffer, pictures: 'whole' | 'sums' = 'whole'): Answer<Book> {
+  const format = /^\uFEFF?\s*\{\s*"format"\s*:\s*"(steady-reel\/[a-z-]+)@(\d+)"/.exec(bytes.toString('utf8', 0, 300));
   if (!format) return fault('not-a-book', 'That is no book of Steady Reel. A book is the file that “Take the book out” gives.');
   const named = `${format[1] ?? ''}@${format[2] ?? ''}`;
   if (!named.startsWith('steady-reel/book@'))
@@ -28,15 +29,17 @@ export function readBook(text: string): Answer<Book> {
       'another-version',
       `That book is of version ${format[2] ?? ''}; this Steady Reel reads versions 1 and 2. Use the Steady Reel that wrote it, or a newer one.`,
     );
-  const sum = SUM.exec(text.slice(-200));
-  const body = text.slice(0, text.length - (sum?.[0].length ?? 0));
+  // The sum is of the bytes as they are: no second text of a whole book is made for it.
+  const sum = SUM.exec(bytes.toString('latin1', Math.max(0, bytes.length - 200)));
+  const body = bytes.subarray(0, bytes.length - (sum?.[0].length ?? 0));
   if (!sum || createHash('sha256').update(body).digest('hex') !== sum[1])
     return fault(
       'not-whole',
       'That book is not whole: it was cut off, or something in it was changed since it was written. Nothing was taken from it.',
     );
-  if (named === BOOK_FORMAT) return sectionsOf(text, BOOK_SECTIONS);
-  const older = sectionsOf(text, SECTIONS_V1);
+  const read = pictures === 'whole' ? bytes : withSumsForPictures(bytes);
+  if (named === BOOK_FORMAT) return sectionsOf(read, BOOK_SECTIONS);
+  const older = sectionsOf(read, SECTIONS_V1);
   return older.ok ? answered({ ...older.value, sections: broughtUpToDate(older.value.sections) }) : older;
 }
 
@@ -44,10 +47,10 @@ function fault(code: string, message: string, path = '$'): Answer<never> {
   return refused({ code, path, message });
 }
 
-function sectionsOf(text: string, expected: readonly BookSection[]): Answer<Book> {
+function sectionsOf(bytes: Buffer, expected: readonly BookSection[]): Answer<Book> {
   let document: { writtenAt?: unknown; sections?: Record<string, unknown> };
   try {
-    document = JSON.parse(text) as typeof document;
+    document = JSON.parse(bytes.toString('utf8')) as typeof document;
   } catch {
     return fault('not-whole', 'That book cannot be read to its end. Nothing was taken from it.');
   }
