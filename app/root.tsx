@@ -4,10 +4,11 @@ import '@fontsource/atkinson-hyperlegible-next/700.css';
 import '@fontsource/atkinson-hyperlegible-mono/400.css';
 import '@fontsource/atkinson-hyperlegible-mono/600.css';
 import { useEffect, type ReactNode } from 'react';
-import { isRouteErrorResponse, Link, Links, Meta, Outlet, Scripts, ScrollRestoration, useRevalidator } from 'react-router';
+import { Links, Meta, Outlet, Scripts, ScrollRestoration, useRevalidator } from 'react-router';
 import type { Route } from './+types/root.ts';
 import './app.css';
 import { personsZone, storedUnits } from './server/settings.server.ts';
+import { WhatWentWrong } from './ui/what-went-wrong.tsx';
 
 export function loader() {
   return { units: storedUnits(), zone: personsZone() };
@@ -61,30 +62,11 @@ export default function Root({ loaderData }: Route.ComponentProps) {
   return <Outlet />;
 }
 
-/** Whatever goes wrong, the page says what, and leads on. */
+/** What goes wrong outside the frame, at the Bench or with the frame itself. */
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
-  const said = isRouteErrorResponse(error) && typeof error.data === 'string' && error.data ? error.data : null;
-  const notThere = isRouteErrorResponse(error) && error.status === 404;
   return (
-    <main className="mx-auto max-w-xl px-6 py-16">
-      <h1 className="text-2xl font-bold">{notThere ? 'Nothing is kept at this address' : 'That did not work'}</h1>
-      <p className="mt-3 text-quiet">
-        {said ??
-          (notThere
-            ? 'It may have been deleted, or the address has a slip in it.'
-            : 'The fault is ours; what you recorded is safe. Go back and try again.')}
-      </p>
-      <p className="mt-6 flex flex-wrap gap-4">
-        <Link className="underline" to="/">
-          Tonight’s session
-        </Link>
-        <Link className="underline" to="/bench">
-          The Bench
-        </Link>
-        <Link className="underline" to="/logbook">
-          Logbook
-        </Link>
-      </p>
+    <main className="mx-auto max-w-xl px-6 py-10">
+      <WhatWentWrong error={error} />
     </main>
   );
 }

@@ -1,7 +1,8 @@
 import { CircleHelp, Footprints, Smartphone } from 'lucide-react';
-import { NavLink, Outlet, useRouteLoaderData } from 'react-router';
+import { Link, NavLink, Outlet, useRouteLoaderData } from 'react-router';
 import { explainsAtTheBench, FIRST_STEPS, readFirstRoll } from '../../core/beginner/first-roll.ts';
 import type { loader as rootLoader } from '../root.tsx';
+import { hasStumbled } from '../server/database/readable.server.ts';
 import { rollCounts } from '../server/rolls.server.ts';
 import { liveRunTitle } from '../server/runs/runs.server.ts';
 import { personsCurrency, storedSetting } from '../server/settings.server.ts';
@@ -17,6 +18,7 @@ export function loader({ context: { who } }: Route.LoaderArgs) {
     live: liveRunTitle()?.title ?? null,
     currency: personsCurrency(),
     firstRoll: firstRollOpen(),
+    stumbled: hasStumbled(),
   };
 }
 
@@ -106,6 +108,14 @@ export default function Daylight({ loaderData }: Route.ComponentProps) {
           </div>
         </div>
       </header>
+      {whole && loaderData.stumbled && (
+        <p className="no-print bg-straw px-4 py-2 text-center text-night">
+          A record of the book cannot be read, and is left out.{' '}
+          <Link className="font-semibold underline" to="/logbook/mend">
+            Find it and mend it
+          </Link>
+        </p>
+      )}
       <main id="main" ref={main} tabIndex={-1} className="mx-auto max-w-[1360px] px-4 py-6 outline-none sm:px-6">
         <Outlet />
       </main>

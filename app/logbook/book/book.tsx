@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { data, Form, redirect } from 'react-router';
+import { data, Form, Link, redirect } from 'react-router';
 import { indexRunAnew } from '../../run/acts/run-index.server.ts';
 import { resumeClockOfBook } from '../../run/evening/resume-clock.server.ts';
 import { bookImports, mergeBook, relabelled, undoImport } from '../../server/book/merge-book.server.ts';
@@ -220,6 +220,11 @@ export default function Book({ loaderData, actionData }: Route.ComponentProps) {
               <a href="/logbook/book.schema.json" className="inline-flex min-h-11 items-center text-quiet underline">
                 The book’s schema
               </a>
+            </p>
+            <p>
+              <Link className="inline-flex min-h-11 items-center underline" to="/logbook/mend">
+                Look through it
+              </Link>
             </p>
             <p className="text-sm text-quiet">Files of safety sheets are not in a book: their PDFs lie beside it on the disk.</p>
           </Card>

@@ -1,8 +1,10 @@
 import { data, Form, redirect } from 'react-router';
+import { upperFirst } from '../../../core/units/first-letter.ts';
 import { mendRecord, setAside } from '../../server/book/mend-book.server.ts';
 import { makeBackup } from '../../server/database/backups.server.ts';
 import { nowMs, shownInstant } from '../../server/database/clock.server.ts';
 import { databaseFile } from '../../server/database/database.server.ts';
+import { forgetStumbling } from '../../server/database/readable.server.ts';
 import { inOwnThread } from '../../server/thread/in-thread.server.ts';
 import { Button, LinkButton } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
@@ -35,24 +37,40 @@ export async function action({ request }: Route.ActionArgs) {
     [...form.entries()].flatMap(([name, value]) => (name.startsWith('is-') && typeof value === 'string' ? [[name.slice(3), value]] : [])),
   );
   const mended = form.get('intent') === 'aside' ? setAside(section, key, stamp()) : mendRecord(section, key, typed);
+  // Whatever is still at fault is stumbled over again.
+  if (mended.ok) forgetStumbling();
   if (mended.ok) throw redirect(`/logbook/mend?done=${encodeURIComponent(mended.says)}`);
   return data({ section, key, says: mended.says }, { status: 422 });
 }
 
 /** `mixedOn` as a person writes it. */
 const inWords = (name: string) => name.replace(/([A-Z])/g, (letter) => ` ${letter.toLowerCase()}`);
-const OF_SECTION: Readonly<Record<string, string>> = {
-  runEvents: 'an act',
-  bottleEntries: 'an entry of a bottle',
-  batches: 'a batch',
+const KINDS: Readonly<Record<string, string>> = {
+  kits: 'a kit',
+  tanks: 'a tank',
+  tankPlaces: 'a tank’s places',
+  thermometers: 'a thermometer',
   boxes: 'a box',
+  batches: 'a batch',
+  bottles: 'a bottle',
+  sessions: 'an evening under way',
+  runs: 'a run',
+  rolls: 'a roll',
+  runEvents: 'an act at the Bench',
+  bottleEntries: 'an entry of a bottle',
+  evenings: 'an evening to come',
+  mixings: 'a mixing',
   mixingActs: 'an act of mixing',
   handOvers: 'a hand-over',
-  looks: 'a look',
-  tankPlaces: 'a tank’s places',
   safetySheets: 'a safety sheet',
+  looks: 'a look',
+  lessons: 'a lesson',
+  lessonAnswers: 'an answer about a lesson',
+  measures: 'a measured strip',
+  practices: 'a practice',
+  practiceEvents: 'an act of a practice',
+  settings: 'a setting',
 };
-const kindOf = (section: string) => OF_SECTION[section] ?? `one of the ${inWords(section)}`;
 
 /** Every record that a page could stumble over, with what to do about it. */
 export default function Mend({ loaderData, actionData }: Route.ComponentProps) {
@@ -78,7 +96,7 @@ export default function Mend({ loaderData, actionData }: Route.ComponentProps) {
             <li key={`${record.section} ${record.key}`}>
               <Card>
                 <h2 className="font-bold">
-                  {record.name || record.key} <span className="font-normal text-quiet">{kindOf(record.section)}</span>
+                  {record.name || record.key} <span className="font-normal text-quiet">{KINDS[record.section]}</span>
                 </h2>
                 {actionData?.section === record.section && actionData.key === record.key && (
                   <div role="alert" className="mt-2">
@@ -91,11 +109,13 @@ export default function Mend({ loaderData, actionData }: Route.ComponentProps) {
                   {record.faults.map((fault) =>
                     fault.typed ? (
                       <label key={fault.field} className="grid gap-1 sm:grid-cols-[12rem_minmax(0,1fr)] sm:items-center">
-                        <span>{inWords(fault.field)} cannot be this</span>
+                        <span>“{inWords(fault.field)}” cannot be</span>
                         <input name={`is-${fault.field}`} defaultValue={fault.is ?? ''} className={`${INPUT_SHAPE} w-full`} />
                       </label>
                     ) : (
-                      <p key={fault.field}>{fault.says}</p>
+                      <p key={fault.field}>
+                        {upperFirst(fault.says)} It can only be set aside, with what hangs on it; both stay in a file beside the book.
+                      </p>
                     ),
                   )}
                   <div className="flex flex-wrap gap-3">

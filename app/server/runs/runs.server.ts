@@ -1,6 +1,7 @@
 import { readRunPlan, type RunPlan } from '../../../core/run/plan/run-plan.ts';
 import { holdClock, markClock } from '../database/clock.server.ts';
 import { sql } from '../database/database.server.ts';
+import { readable } from '../database/readable.server.ts';
 
 export type RunRowState = 'queued' | 'live' | 'finished' | 'given-up' | 'cancelled';
 
@@ -63,7 +64,7 @@ export function liveRun(): Run | null {
 }
 
 export function runsOfSession(sessionId: string): Run[] {
-  return (sql(`SELECT ${COLUMNS} FROM runs WHERE session_id = ? ORDER BY position`).all(sessionId) as Row[]).map(fromRow);
+  return readable(sql(`SELECT ${COLUMNS} FROM runs WHERE session_id = ? ORDER BY position`).all(sessionId) as Row[], fromRow);
 }
 
 /** Runs that were planned and not yet begun, in order. */
@@ -74,7 +75,7 @@ export function queuedRuns(): Run[] {
       .join(', ')} FROM runs
      JOIN sessions ON sessions.id = runs.session_id WHERE state = 'queued' ORDER BY started_at_ms, position`,
   ).all() as Row[];
-  return rows.map(fromRow);
+  return readable(rows, fromRow);
 }
 
 /** Finished and given-up runs, newest first. */
@@ -84,7 +85,7 @@ export function endedRuns(limit: number, offset: number): { readonly runs: Run[]
     offset,
   );
   const { total } = sql('SELECT count(*) AS total FROM runs WHERE ended_at_ms IS NOT NULL').get() as { total: number };
-  return { runs: (rows as Row[]).map(fromRow), total };
+  return { runs: readable(rows as Row[], fromRow), total };
 }
 
 /** The last run that a kit was finished with, whichever of its batches. */
@@ -175,7 +176,7 @@ export function openRuns(exceptQueuedOf = ''): Run[] {
     `SELECT ${COLUMNS} FROM runs WHERE state = 'live' OR (state = 'queued' AND session_id <> ?)
      ORDER BY state = 'live' DESC, session_id, position`,
   ).all(exceptQueuedOf) as Row[];
-  return rows.map(fromRow);
+  return readable(rows, fromRow);
 }
 
 export function setRunVerdict(id: string, verdict: string): void {
@@ -184,19 +185,20 @@ export function setRunVerdict(id: string, verdict: string): void {
 
 /** Repairs of a run's film, the latest first. */
 export function repairsOfRun(runId: string): Run[] {
-  return (sql(`SELECT ${COLUMNS} FROM runs WHERE repairs = ? AND state <> 'cancelled' ORDER BY ended_at_ms DESC`).all(runId) as Row[]).map(
+  return readable(
+    sql(`SELECT ${COLUMNS} FROM runs WHERE repairs = ? AND state <> 'cancelled' ORDER BY ended_at_ms DESC`).all(runId) as Row[],
     fromRow,
   );
 }
 
 export function runsById(ids: readonly string[]): Run[] {
   const rows = sql(`SELECT ${COLUMNS} FROM runs WHERE id IN (SELECT value FROM json_each(?))`).all(JSON.stringify(ids)) as Row[];
-  const byId = new Map(rows.map((row) => [row.id, fromRow(row)]));
+  const byId = new Map(readable(rows, fromRow).map((run) => [run.id, run]));
   return ids.flatMap((id) => byId.get(id) ?? []);
 }
 
 /** The last runs that were finished, the newest first; repairs have no developer to be judged by. */
 export function runsForTrends(limit: number): Run[] {
   const rows = sql(`SELECT ${COLUMNS} FROM runs WHERE state = 'finished' AND repairs IS NULL ORDER BY ended_at_ms DESC LIMIT ?`).all(limit);
-  return (rows as Row[]).map(fromRow);
+  return readable(rows as Row[], fromRow);
 }

@@ -8,6 +8,7 @@ import { readStoredKit } from '../../../core/kit/stored-kit.ts';
 import { readHabits } from '../../../core/schedule/read-habits.ts';
 import { today } from '../database/clock.server.ts';
 import { inTransaction, sql } from '../database/database.server.ts';
+import { readable } from '../database/readable.server.ts';
 import { storedSetting } from '../settings.server.ts';
 import { entriesOfBatches, writeEntry, type StoredEntry } from './bottle-entries.server.ts';
 import {
@@ -159,7 +160,7 @@ export function listBatches(retired: 'in-use' | 'retired' = 'in-use'): BatchWith
   const which = retired === 'in-use' ? 'IS NULL' : 'IS NOT NULL';
   const rows = sql(`SELECT ${COLUMNS} FROM batches WHERE retired_at_ms ${which} ORDER BY mixed_on DESC, added_at_ms DESC`).all() as Row[];
   const shelf = shelfOf(rows);
-  return rows.map((row) => fromRow(row, shelf));
+  return readable(rows, (row) => fromRow(row, shelf));
 }
 
 /** Batches that were put away, by name alone: there may be a hundred of them. */

@@ -2,6 +2,7 @@ import { makesStillMl } from '../../../core/chemistry/ledger/box.ts';
 import type { ShelfKit } from '../../../core/kit/kit.ts';
 import { readStoredKit } from '../../../core/kit/stored-kit.ts';
 import { sql } from '../database/database.server.ts';
+import { readable } from '../database/readable.server.ts';
 
 /** A kit as it was bought, with what was mixed from it. */
 export interface BoxOnShelf {
@@ -38,7 +39,7 @@ export function listBoxes(): BoxOnShelf[] {
   const rows = sql(
     `${SELECT} WHERE boxes.deleted_at_ms IS NULL ORDER BY opened_on IS NULL, good_until IS NULL, good_until, boxes.added_at_ms`,
   ).all() as Row[];
-  return rows.map(fromRow).filter((box) => makesStillMl(box.kit, box) > 0.5);
+  return readable(rows, fromRow).filter((box) => makesStillMl(box.kit, box) > 0.5);
 }
 
 export function findBox(id: string): BoxOnShelf | null {

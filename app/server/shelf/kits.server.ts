@@ -1,6 +1,7 @@
 import { developsFilm, type Kit, type ShelfKit } from '../../../core/kit/kit.ts';
 import { readStoredKit } from '../../../core/kit/stored-kit.ts';
 import { sql } from '../database/database.server.ts';
+import { readable } from '../database/readable.server.ts';
 
 export interface KitOnShelf {
   readonly id: string;
@@ -29,7 +30,7 @@ export function listKits(): KitOnShelf[] {
   const rows = sql(
     'SELECT id, document, shipped FROM kits WHERE deleted_at_ms IS NULL ORDER BY shipped, added_at_ms, rowid',
   ).all() as Row[];
-  return rows.map(fromRow);
+  return readable(rows, fromRow);
 }
 
 /** Kits without the single baths, which no film goes through alone. */

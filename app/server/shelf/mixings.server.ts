@@ -4,6 +4,7 @@ import { foldMixing, type MixingAct, type MixingState } from '../../../core/chem
 import { readMixingPlan, type StoredMixingPlan } from '../../../core/chemistry/mixing/read-mixing.ts';
 import { nowMs, today } from '../database/clock.server.ts';
 import { inTransaction, sql } from '../database/database.server.ts';
+import { readable } from '../database/readable.server.ts';
 import { addBatch } from './batches.server.ts';
 import { moveBottle } from './bottle-entries.server.ts';
 import { findBox, openBox } from './boxes.server.ts';
@@ -33,7 +34,7 @@ export function findMixing(id: string): Mixing | null {
 
 /** Mixings that were begun and are neither on the shelf nor given up. */
 export function openMixings(): Mixing[] {
-  return (sql(`${SELECT} WHERE state = 'mixing' ORDER BY begun_at_ms`).all() as Row[]).map(fromRow);
+  return readable(sql(`${SELECT} WHERE state = 'mixing' ORDER BY begun_at_ms`).all() as Row[], fromRow);
 }
 
 export interface MixingToBegin {
