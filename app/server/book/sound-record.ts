@@ -7,7 +7,7 @@ import { LETTERS, LIMITS } from '../../../core/limits.ts';
 import { MIXING_FORMAT } from '../../../core/chemistry/mixing/mixing-run.ts';
 import { RUN_EVENT_KINDS } from '../../../core/run/acts/event.ts';
 import { isSoundPlan } from '../../../core/run/plan/sound-plan.ts';
-import { amount, fields, instant, listOf, maybe, oneOf, orNull, text, whole, type Shape } from '../../../core/shape.ts';
+import { amount, fields, instant, listOf, maybe, oneOf, oneOfShapes, orNull, text, whole, type Shape } from '../../../core/shape.ts';
 import type { BookRecord, BookSection } from './sections.ts';
 
 const name = text(LETTERS.name);
@@ -43,6 +43,8 @@ const mixingPlan = fields({
   takes: maybe(fields({})),
 });
 const practiceClock = listOf(fields({ houseMs: instant, practiceMs: amount([0, 1e15]), speed: amount([0.1, 100]) }), 400);
+
+const marked = fields({ encoding: oneOfShapes(oneOf(['srgb', 'linear']), fields({ gamma: amount([0.1, 10]) })), rectangles: fields({}) });
 
 /** What stands in a record beyond the kind of its columns: as the form takes it that would make one. */
 const SHAPES: Readonly<Record<string, Readonly<Record<string, Shape>>>> = {
@@ -80,7 +82,7 @@ const SHAPES: Readonly<Record<string, Readonly<Record<string, Shape>>>> = {
   runEvents: { document: event },
   bottleEntries: { rolls: amount([-LIMITS.rollsDone[1], LIMITS.rollsDone[1]]), days: amount([0, 40_000]) },
   mixings: { kitDocument: kit, plan: mixingPlan, priceCents: cents },
-  measures: { document: (document) => readStripMeasure(document) !== null },
+  measures: { document: (document) => readStripMeasure(document) !== null && marked(document) },
   practices: { plan: isSoundPlan, clock: practiceClock },
   practiceEvents: { document: event },
 };

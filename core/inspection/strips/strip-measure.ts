@@ -36,8 +36,7 @@ export function readStripMeasure(document: unknown): StripMeasure | null {
   const stored = document as (Partial<StripMeasure> & { format?: unknown }) | null;
   if (stored?.format !== STRIP_MEASURE_FORMAT) return null;
   const figures = [stored.base, stored.leader, stored.range].every(isPerChannel);
-  const marked = stored.encoding !== undefined && (stored.encoding as unknown) !== null && typeof stored.rectangles === 'object';
-  return figures && marked && Number.isFinite(stored.redGreen) && Number.isFinite(stored.blueGreen) ? (stored as StripMeasure) : null;
+  return figures && Number.isFinite(stored.redGreen) && Number.isFinite(stored.blueGreen) ? (stored as StripMeasure) : null;
 }
 
 function isPerChannel(value: unknown): value is PerChannel {
