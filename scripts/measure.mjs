@@ -4,7 +4,7 @@ import { spawn } from 'node:child_process';
 import { installPackages, root, run, tool } from './setup.mjs';
 
 const LIMIT_MIN = 10;
-const PARTS = ['core', 'session', 'shelf', 'logbook', 'server', 'door', 'heavy', 'probes', 'bench'];
+const PARTS = ['core', 'session', 'shelf', 'logbook', 'server', 'door', 'heavy', 'fuzz', 'probes', 'bench'];
 
 const asked = process.argv.slice(2);
 const unknown = asked.filter((part) => !PARTS.includes(part));
@@ -14,12 +14,16 @@ if (unknown.length > 0) {
 }
 installPackages();
 
-/** The core is measured as it is bundled; everything else asks a server or a browser. */
+const BUNDLED = { core: 'scripts/measure.ts', fuzz: 'scripts/measure-fuzz.ts' };
+
+/** What reads the sources is measured as it is bundled; everything else asks a server or a browser. */
 function scriptOf(part) {
-  if (part !== 'core') return `scripts/measure-${part}.mjs`;
-  const flags = ['--bundle', '--platform=node', '--format=esm', '--packages=external', '--log-level=warning'];
-  if (run(tool('esbuild'), ['scripts/measure.ts', ...flags, '--outfile=tmp/measure.mjs']) !== 0) process.exit(1);
-  return 'tmp/measure.mjs';
+  const source = BUNDLED[part];
+  if (!source) return `scripts/measure-${part}.mjs`;
+  const flags = ['--bundle', '--platform=node', '--format=esm', '--packages=external', '--external:*.mjs', '--log-level=warning'];
+  const out = `scripts/.${part}.bundled.mjs`;
+  if (run(tool('esbuild'), [source, ...flags, `--outfile=${out}`]) !== 0) process.exit(1);
+  return out;
 }
 
 /** True when it ended by itself and well. Its servers and browsers end with it: they are of its own group. */

@@ -10,6 +10,7 @@ const ORDER = [
   '## The server under load',
   '## The door',
   '## What is heavy beside a live Bench',
+  '## What no browser sends',
   '## Probes',
   '## Killed at any instant',
   '## The Bench',

@@ -1,7 +1,7 @@
 import { readFileSync, rmSync } from 'node:fs';
 import { parentPort } from 'node:worker_threads';
 import type { FromReader, ToReader } from './import-messages.ts';
-import { knownRolls } from './known-rolls.ts';
+import { knownRolls } from './known-rolls.server.ts';
 import { decodeText, guessColumns, readRows, readTable, tooMuchToRead, type GoodRow, type ReadTable, type RollColumn } from './roll-csv.ts';
 
 /**

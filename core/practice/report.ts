@@ -10,6 +10,7 @@ import type { PlannedStep } from '../schedule/plan.ts';
 import { pushEquivalent } from '../timing/push.ts';
 import { forgottenMs, kitchenAt, type PracticeRun } from './kitchen-of-run.ts';
 import { hasSomethingToNotice, noticed, type Noticed } from './noticed.ts';
+import { betweenS } from '../schedule/timeline.ts';
 
 /** One turn of the tank that was due, and by how much its press missed it; null where none came near. */
 interface Beat {
@@ -127,7 +128,10 @@ function bathDone(plan: RunPlan, state: RunState, step: PlannedStep, i: number, 
     skipped: actual.skipped,
     wantedS,
     gotS: Math.round(gotMs(actual) / 1000),
-    pouredLateS: beforeMs === null || actual.skipped ? null : toTenths((actual.startMs - beforeMs) / 1000 - plan.changeoverS),
+    pouredLateS:
+      beforeMs === null || actual.skipped
+        ? null
+        : toTenths((actual.startMs - beforeMs) / 1000 - betweenS(plan.changeoverS, plan.steps[i - 1])),
     outLateS: actual.skipped ? 0 : toTenths((endMs - actual.startMs) / 1000 - wantedS),
     share: developer ? (share?.atEnd ?? null) : null,
     pushStops: developer && share ? pushEquivalent(step.push, step.nominalS, share.atEnd, plan.pushStops) : null,

@@ -5,6 +5,7 @@ import type { RunPlan } from '../run/plan/run-plan.ts';
 import { foldRun, type RunState } from '../run/state/state.ts';
 import { kitchenAt } from './kitchen-of-run.ts';
 import type { KitchenSetting } from './kitchen.ts';
+import { betweenS } from '../schedule/timeline.ts';
 
 /** One habit in a kitchen that is otherwise the same (domain.md 9, 18). */
 export interface Habit {
@@ -88,7 +89,7 @@ function byTheClock(plan: RunPlan): RunState {
     events.push({ id: `in-${step.id}`, atMs, kind: 'poured', step: step.id });
     atMs += step.seconds * 1000;
     events.push({ id: `out-${step.id}`, atMs, kind: 'step-ended', step: step.id });
-    atMs += plan.changeoverS * 1000;
+    atMs += betweenS(plan.changeoverS, step) * 1000;
   }
   return foldRun(plan, events);
 }

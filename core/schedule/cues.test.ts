@@ -98,7 +98,7 @@ test('what must be known at the end is said at the end: light, the backing, the 
       .slice(-2)
       .map(({ label }) => label);
   expect(last({ opensTank: true }, WASH)).toEqual(['Light does no harm from here: the tank may be opened', 'Developer ends']);
-  expect(last({ wipeAfter: true }, null)[0]).toBe('Wipe the backing off with a wet, soft cloth');
+  expect(last({ wipeAfter: true }, null)[0]).toBe('Wipe the backing off with a wet, soft cloth: about four minutes a roll');
 });
 
 test('whatever the bath: cues are in order, inside their step, no beat within ten seconds of pouring out, one end', () => {

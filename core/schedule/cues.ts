@@ -72,7 +72,8 @@ export function stepCues(step: CuedStep, next: CuedStep | null, setting: CueSett
     { atS: pourOut, kind: 'pour-out', label: pourOutLabel(step) },
   ];
   if (step.opensTank) cues.push({ atS: step.seconds, kind: 'light-safe', label: 'Light does no harm from here: the tank may be opened' });
-  if (step.wipeAfter) cues.push({ atS: step.seconds, kind: 'wipe', label: 'Wipe the backing off with a wet, soft cloth' });
+  if (step.wipeAfter)
+    cues.push({ atS: step.seconds, kind: 'wipe', label: 'Wipe the backing off with a wet, soft cloth: about four minutes a roll' });
   cues.push({ atS: step.seconds, kind: 'end', label: next ? `${step.name} ends` : hangUpInWords(setting.drying) });
   return cues.sort((a, b) => a.atS - b.atS);
 }

@@ -127,6 +127,20 @@ test('a fixer never follows a developer bare, remjet marks the batch, and the fi
   expect(opened).toEqual(['bleach-fix']);
 });
 
+test('cine film in C-41: the kitchen’s alkaline bath is weighed and shaken, and the wiping has four minutes a roll', () => {
+  for (const count of [1, 2, 3]) {
+    const { steps: all, changeoverS, totalS } = planned({ treatment: 'cine-in-c41', rolls: [{ format: '135-36', count }] });
+    const [prebath] = all;
+    expect([prebath?.bottle, prebath?.madeUp, prebath?.after]).toEqual([null, '7.8 g sodium bicarbonate', 'discard']);
+    expect(prebath?.cues[0]?.label).toBe('Shake it, without a pause');
+    all.forEach((step, i) => {
+      const next = all[i + 1]?.startS ?? totalS + changeoverS;
+      expect([step.id, next - step.startS - step.seconds]).toEqual([step.id, changeoverS + (step.wipeAfter ? 240 * count : 0)]);
+    });
+    expect(all.filter(({ wipeAfter }) => wipeAfter).map(({ kind }) => kind)).toEqual(['wash']);
+  }
+});
+
 test('warnings go along, errors stop and name the field', () => {
   const codes = (change: Partial<PlanQuestion>) => planned(change).warnings.map((warning) => warning.code);
   expect(codes({ batch: { volumeMl: 500, rollsDone: 5, mixedOn: '2026-10-01' }, pushStops: 2 })).toEqual([

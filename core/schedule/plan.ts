@@ -31,7 +31,7 @@ import {
 } from './plan-words.ts';
 import { type DraftStep } from './sequence.ts';
 import { afterFinal, pouredFar, tankOutsideRange, tooQuick, unseenHeat, unwarmed } from './tank-words.ts';
-import { changeoverSeconds, stepStarts } from './timeline.ts';
+import { changeoverSeconds, stepStarts, WIPE_S_A_ROLL } from './timeline.ts';
 import { type WayStep } from './way.ts';
 
 export interface BatchState {
@@ -116,6 +116,8 @@ export interface PlannedStep {
   readonly opensTank: boolean;
   /** Remjet backing is wiped off when this step ends. */
   readonly wipeAfter: boolean;
+  /** How long that takes, all rolls of the run. */
+  readonly wipeS?: number;
   /** How water is given; absent in plans that were stored before water had a manner of its own, null for baths. */
   readonly manner?: Manner | null;
   readonly movement?: Movement | null;
@@ -206,11 +208,14 @@ export function planRun(question: PlanQuestion): Answer<Plan> {
       message: `${tooShort.draft.name}: your own margin would leave no time at all. Take off less.`,
     });
   const changeoverS = changeoverSeconds(habits, question.tank);
+  // The backing is wiped off the open reel: never before light is safe.
+  const wipes = treatment === 'cine-in-c41' ? timed.findLastIndex(({ draft }) => draft.kind === 'wash' || bleachesOrFixes(draft.kind)) : -1;
+  const wipeS = WIPE_S_A_ROLL * question.rolls.reduce((sum, { count }) => sum + count, 0);
   const { startsS, totalS } = stepStarts(
-    timed.map(({ seconds }) => seconds),
+    timed.map(({ seconds }, i) => (i === wipes ? { seconds, wipeS } : { seconds })),
     changeoverS,
   );
-  const steps = assembled(timed, startsS, question, oneShot);
+  const steps = assembled(timed, startsS, question, oneShot, { at: wipes, seconds: wipeS });
   return answered({
     rollNumber: number,
     runRolls,
@@ -263,12 +268,15 @@ function usedForOneShot({ rollsDone }: BatchState): Fault[] {
   ];
 }
 
-function assembled(timed: readonly TimedStep[], startsS: readonly number[], question: PlanQuestion, oneShot: boolean): PlannedStep[] {
-  const { habits, tank, treatment, kit } = question;
+function assembled(
+  timed: readonly TimedStep[],
+  startsS: readonly number[],
+  question: PlanQuestion,
+  oneShot: boolean,
+  wipes: { readonly at: number; readonly seconds: number },
+): PlannedStep[] {
+  const { habits, tank, kit } = question;
   const lastFixing = timed.findLastIndex(({ draft }) => bleachesOrFixes(draft.kind));
-  // The backing is wiped off the open reel: never before light is safe.
-  const lastWash = timed.findLastIndex(({ draft }) => draft.kind === 'wash');
-  const wipes = Math.max(lastWash, lastFixing);
   const bare = timed.map(({ draft, id, time, temperatureC, seconds, working, pourC, inTankC, poursForDose }, i) => {
     const after = oneShot || draft.bottle?.after === 'discard' || !draft.bottle ? ('discard' as const) : ('return' as const);
     return {
@@ -302,7 +310,8 @@ function assembled(timed: readonly TimedStep[], startsS: readonly number[], ques
       inTank: isInTank(draft.kind, habits),
       lightSafeAtEnd: lastFixing !== -1 && i >= lastFixing,
       opensTank: i === lastFixing,
-      wipeAfter: treatment === 'cine-in-c41' && i === wipes,
+      wipeAfter: i === wipes.at,
+      ...(i === wipes.at ? { wipeS: wipes.seconds } : {}),
       cues: [] as readonly Cue[],
     };
   });

@@ -38,6 +38,16 @@ export interface DraftStep {
 
 const REMJET_PREBATH_S = 60;
 const REMJET_RINSE_S = 60;
+/** The alkaline bath of the kitchen, where no single bath of one's own takes its place: a rule of thumb (domain.md 9). */
+const KITCHEN_ALKALINE: Bath = {
+  id: 'prebath',
+  kind: 'prebath',
+  name: 'Alkaline prebath',
+  nominalC: ROOM_C,
+  time: { points: [{ c: ROOM_C, s: REMJET_PREBATH_S }] },
+  after: 'discard',
+  mix: { waterMl: 1000, at: 'use', parts: [{ name: 'sodium bicarbonate', g: 15 }] },
+};
 const ROOM_RANGE = { lowC: 18, highC: 24 };
 /** What every step begins as, before habits, treatment and a way have their say. */
 const AS_IT_COMES = { standsIn: false, manner: null, movement: null, setC: null, kitTimed: false, plannedS: null, ownWay: false } as const;
@@ -137,7 +147,7 @@ function withTreatment(steps: DraftStep[], treatment: Treatment, habits: Habits,
       return kept.toSpliced(
         developer,
         0,
-        remjet('prebath', 'prebath', 'Alkaline prebath', REMJET_PREBATH_S),
+        { ...remjet('prebath', 'prebath', 'Alkaline prebath', REMJET_PREBATH_S), bottle: KITCHEN_ALKALINE, movement: 'shaken' },
         remjet('remjet-rinse', 'remjet-rinse', 'Rinse until clear', REMJET_RINSE_S),
       );
     }

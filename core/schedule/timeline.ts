@@ -10,14 +10,25 @@ export function changeoverSeconds(habits: Habits, tank: Pick<Tank, 'fillS' | 'dr
   );
 }
 
+/** The backing of cine film is wiped off the open reel, a roll after the other (domain.md 9). */
+export const WIPE_S_A_ROLL = 240;
+
+/** Seconds between the end of `ended` and the next pour: the hands' own, and what is done to the film off the reel. */
+export function betweenS(changeoverS: number, ended: { readonly wipeS?: number } | undefined): number {
+  return changeoverS + (ended?.wipeS ?? 0);
+}
+
 /** Start of each step and the end of the last, counted from the first step's start. */
-export function stepStarts(durationsS: readonly number[], changeoverS: number): { readonly startsS: number[]; readonly totalS: number } {
+export function stepStarts(
+  steps: readonly { readonly seconds: number; readonly wipeS?: number }[],
+  changeoverS: number,
+): { readonly startsS: number[]; readonly totalS: number } {
   let atS = 0;
   let totalS = 0;
-  const startsS = durationsS.map((durationS) => {
+  const startsS = steps.map((step) => {
     const startS = atS;
-    totalS = startS + durationS;
-    atS = totalS + changeoverS;
+    totalS = startS + step.seconds;
+    atS = totalS + betweenS(changeoverS, step);
     return startS;
   });
   return { startsS, totalS };

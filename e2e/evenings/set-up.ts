@@ -82,10 +82,15 @@ export async function tank(
   await page.waitForURL(/\/shelf$/);
 }
 
-export async function roll(page: Page, name: string, more: { readonly process?: string; readonly exposedAt?: string } = {}): Promise<void> {
+export async function roll(
+  page: Page,
+  name: string,
+  more: { readonly process?: string; readonly exposedAt?: string; readonly treatment?: string } = {},
+): Promise<void> {
   await open(page, '/rolls/new');
   await page.getByLabel('Name').fill(name);
   if (more.process) await page.getByLabel('Process').selectOption(more.process);
+  if (more.treatment) await page.getByLabel('Treatment').selectOption(more.treatment);
   await page.getByLabel('Box speed').fill('200');
   await page.getByLabel('Exposed at').fill(more.exposedAt ?? '200');
   await page.getByRole('button', { name: 'Add it', exact: true }).click();

@@ -23,6 +23,7 @@ import type { ComingRun } from '../after/next-run.server.ts';
 import type { Act } from '../channel/run-channel.ts';
 import { showClock } from '../screen/show-clock.ts';
 import { Correction } from '../screen/side-panel.tsx';
+import { betweenS } from '../../../core/schedule/timeline.ts';
 
 interface NowProps {
   readonly plan: RunPlan;
@@ -90,7 +91,7 @@ function Running({ plan, state, now, nowMs, act, bottles, explains }: NowProps) 
   if (!step || !running) return null;
   const before = plan.steps[state.step - 1];
   const outMs = state.actual[state.step - 1]?.endMs ?? running.startMs;
-  const lateS = Math.round((running.startMs - outMs) / 1000) - plan.changeoverS;
+  const lateS = Math.round((running.startMs - outMs) / 1000) - betweenS(plan.changeoverS, before);
   const leftS = Math.ceil((running.endsAtMs - nowMs) / 1000);
   const bottle = ofBath(bottles, step);
   const over = leftS < 0 || (leftS === 0 && nowMs > running.endsAtMs);

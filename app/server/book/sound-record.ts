@@ -5,7 +5,7 @@ import { BATH_KINDS } from '../../../core/kit/kind.ts';
 import { readStoredKit } from '../../../core/kit/stored-kit.ts';
 import { LETTERS, LIMITS } from '../../../core/limits.ts';
 import { MIXING_FORMAT } from '../../../core/chemistry/mixing/mixing-run.ts';
-import { RUN_EVENT_KINDS } from '../../../core/run/acts/event.ts';
+import { isSoundEvent } from '../../../core/run/acts/sound-event.ts';
 import { isSoundPlan } from '../../../core/run/plan/sound-plan.ts';
 import { amount, fields, instant, listOf, maybe, oneOf, oneOfShapes, orNull, text, whole, type Shape } from '../../../core/shape.ts';
 import type { BookRecord, BookSection } from './sections.ts';
@@ -22,7 +22,6 @@ const kit: Shape = (document) => {
     return false;
   }
 };
-const event = fields({ id: key, atMs: instant, kind: oneOf(RUN_EVENT_KINDS) });
 const mixingPlan = fields({
   format: oneOf([MIXING_FORMAT]),
   kitName: text(200),
@@ -79,12 +78,12 @@ const SHAPES: Readonly<Record<string, Readonly<Record<string, Shape>>>> = {
     expiredYear: whole(LIMITS.expiredYear),
     place: text(LETTERS.place),
   },
-  runEvents: { document: event },
+  runEvents: { document: isSoundEvent },
   bottleEntries: { rolls: amount([-LIMITS.rollsDone[1], LIMITS.rollsDone[1]]), days: amount([0, 40_000]) },
   mixings: { kitDocument: kit, plan: mixingPlan, priceCents: cents },
   measures: { document: (document) => readStripMeasure(document) !== null && marked(document) },
   practices: { plan: isSoundPlan, clock: practiceClock },
-  practiceEvents: { document: event },
+  practiceEvents: { document: isSoundEvent },
 };
 
 /**

@@ -157,3 +157,8 @@ test('figures arrive as text and are typed here', () => {
   expect(readDraftChange('push', { rollIds: ['a'], stops: '-1' })).toEqual({ kind: 'push', rollIds: ['a'], stops: -1 });
   expect(readDraftChange('roll-out', { rollId: 'a' })).toEqual({ kind: 'roll-out', rollId: 'a' });
 });
+
+test('a change is what it is about: what else the form brought is no part of it', () => {
+  const posted = { batchId: 'lane', step: 'developer', tempC: '38', kitId: 'lane', treatment: '-1' };
+  expect(readDraftChange('temperature', posted)).toEqual({ kind: 'temperature', batchId: 'lane', step: 'developer', tempC: 38 });
+});

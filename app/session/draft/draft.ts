@@ -201,7 +201,8 @@ export function readDraftChange(kind: string, posted: object): DraftChange | nul
   if (!Object.hasOwn(shapes, kind)) return null;
   const shape: AnySchema = shapes[kind as keyof typeof shapes];
   if (!shape.isValidSync(posted)) return null;
-  return { ...(shape.cast(posted) as object), kind } as DraftChange;
+  // Only what this change is about: other fields of the same form were not looked at.
+  return { ...(shape.cast(posted, { stripUnknown: true }) as object), kind } as DraftChange;
 }
 
 /** One change to tonight, applied to what is there. `runs` is the arrangement on the screen, which a first drag makes the person's own; `usual` are the habits that hold where tonight has none of its own. */

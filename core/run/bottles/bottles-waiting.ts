@@ -2,6 +2,7 @@ import { pouredAtC } from '../../schedule/cues.ts';
 import { asMessage, sentence, type Spoken } from '../../units/sentence.ts';
 import type { RunPlan } from '../plan/run-plan.ts';
 import type { RunState, StepReading } from '../state/state.ts';
+import { betweenS } from '../../schedule/timeline.ts';
 
 export interface BottleWarning extends Spoken {
   readonly step: string;
@@ -21,7 +22,10 @@ export function bottlesWaiting(plan: RunPlan, state: RunState, endsAtMs: number 
   let pourMs = endsAtMs ?? nowMs;
   const next = state.phase === 'running' ? state.step + 1 : state.step;
   return plan.steps.slice(next).flatMap((step, i): BottleWarning[] => {
-    if (i > 0) pourMs += ((plan.steps[next + i - 1]?.seconds ?? 0) + plan.changeoverS) * 1000;
+    if (i > 0) {
+      const before = plan.steps[next + i - 1];
+      pourMs += ((before?.seconds ?? 0) + betweenS(plan.changeoverS, before)) * 1000;
+    }
     if (step.bottle === null || pourMs - nowMs > BEFORE_MS) return [];
     const own = state.looseReadings.filter((reading) => reading.of === `bottle:${step.id}`);
     const readings = own.length > 0 ? own : state.looseReadings.filter((reading) => reading.of === 'tub');

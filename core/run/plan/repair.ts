@@ -45,10 +45,7 @@ export function repairSteps(steps: readonly PlannedStep[], again: readonly Again
 export function repairPlan(planned: RunPlan, again: readonly Again[]): RunPlan | null {
   const chosen = repairSteps(planned.steps, again);
   if (chosen.length === 0) return null;
-  const { startsS, totalS } = stepStarts(
-    chosen.map((step) => step.seconds),
-    planned.changeoverS,
-  );
+  const { startsS, totalS } = stepStarts(chosen, planned.changeoverS);
   const bare = chosen.map((step, i) => ({ ...step, startS: startsS[i] ?? 0, opensTank: false, lightSafeAtEnd: true }));
   const setting = {
     tank: planned.tank,

@@ -54,6 +54,7 @@ const stepOf = (added: (shape: Shape) => Shape) =>
     lightSafeAtEnd: flag,
     opensTank: flag,
     wipeAfter: flag,
+    wipeS: maybe(seconds),
     manner: maybe(orNull(manner)),
   });
 

@@ -5,6 +5,7 @@ import { stepFinish, type StepFinish } from '../acts/finish.ts';
 import type { RunPlan } from '../plan/run-plan.ts';
 import { fixedAfterS, isEnough, lightOf, type Light } from './light.ts';
 import type { RunState } from './state.ts';
+import { betweenS } from '../../schedule/timeline.ts';
 
 export interface DueCue extends Spoken {
   readonly atMs: number;
@@ -84,7 +85,7 @@ function nextPourAtMs(plan: RunPlan, state: RunState): number | null {
   if (endMs === null || endMs === undefined) return null;
   // After a pause the hands are free when it ended.
   const resumedMs = state.pauses.at(-1)?.toMs ?? 0;
-  return Math.max(endMs, resumedMs) + plan.changeoverS * 1000;
+  return Math.max(endMs, resumedMs) + betweenS(plan.changeoverS, plan.steps[state.step - 1]) * 1000;
 }
 
 function nextAct(plan: RunPlan, state: RunState): NextAct {

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { HANG_S } from '../../evening/evening-clock.ts';
 import type { RunEvent } from '../acts/event.ts';
 import { housePlan } from '../plan/a-run-plan.fixture.ts';
+import { runNow } from './now.ts';
 import { runOnClock, stepStartsS } from './run-on-clock.ts';
 import { foldRun } from './state.ts';
 
@@ -90,4 +91,17 @@ test('after a bath that took a minute longer, the column moves all that follows 
   expect(startsOf([0, 0])).toEqual(planned);
   expect(startsOf([0, 60])).toEqual(planned.map((startS, i) => (i > 1 ? startS + 60 : startS)));
   expect(stepStartsS(plan, foldRun(plan, []), T).size).toBe(0);
+});
+
+test('what is wiped off the reel keeps the next bath waiting, at the Bench as in the plan', () => {
+  const at = plan.steps.findIndex(({ kind }) => kind === 'wash');
+  const wiped = { ...plan, steps: plan.steps.map((step, i) => (i === at ? { ...step, wipeS: 480 } : step)) };
+  const { events, atS } = done(
+    plan.steps.slice(0, at + 1).map(() => 0),
+    false,
+  );
+  const state = foldRun(wiped, events);
+  const dueMs = T + (atS + 480) * 1000;
+  expect(runNow(wiped, state).nextPourAtMs).toBe(dueMs);
+  expect(runOnClock(wiped, state, T + atS * 1000).steps.find(({ is }) => is === 'to-come')?.startMs).toBe(dueMs);
 });

@@ -6,6 +6,7 @@ import { gotMs } from './got.ts';
 import { runNow } from './now.ts';
 import { planAsRun } from './plan-as-run.ts';
 import type { RunState } from './state.ts';
+import { betweenS } from '../../schedule/timeline.ts';
 
 interface StepOnClock {
   readonly id: string;
@@ -33,7 +34,11 @@ export function runOnClock(asPlanned: RunPlan, state: RunState, nowMs: number): 
   const now = runNow(plan, state);
   const over = state.endedAtMs !== null;
   const lastMs = state.actual.reduce((latest, step) => Math.max(latest, step?.endMs ?? 0), 0);
-  let freeMs = Math.max(now.nextPourAtMs ?? 0, lastMs === 0 ? 0 : lastMs + plan.changeoverS * 1000, nowMs);
+  let freeMs = Math.max(
+    now.nextPourAtMs ?? 0,
+    lastMs === 0 ? 0 : lastMs + betweenS(plan.changeoverS, plan.steps[state.step - 1]) * 1000,
+    nowMs,
+  );
   const steps = plan.steps.flatMap((step, i): StepOnClock[] => {
     const { id, kind, name } = step;
     const actual = state.actual[i] ?? null;
@@ -50,7 +55,7 @@ export function runOnClock(asPlanned: RunPlan, state: RunState, nowMs: number): 
     const owedS =
       again && actual ? stepFinish(plan, i, { ...actual, earlierMs: gotMs(actual), lengthenedS: 0, readings: [] }).seconds : step.seconds;
     const endMs = inTank ? Math.max(now.running?.endsAtMs ?? startMs + step.seconds * 1000, nowMs) : startMs + owedS * 1000;
-    freeMs = endMs + plan.changeoverS * 1000;
+    freeMs = endMs + betweenS(plan.changeoverS, step) * 1000;
     return [...done, { id, kind, name, startMs, endMs, is: inTank ? 'running' : 'to-come' }];
   });
   const endMs = steps.at(-1)?.endMs ?? state.endedAtMs ?? nowMs;

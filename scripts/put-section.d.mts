@@ -1,0 +1,1 @@
+export function putSection(heading: string, body: string): void;
