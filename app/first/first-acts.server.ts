@@ -4,7 +4,7 @@ import { kitIdFor } from '../../core/kit/kit-id.ts';
 import { nowMs } from '../server/database/clock.server.ts';
 import { addRoll } from '../server/rolls.server.ts';
 import { storedUnits } from '../server/settings.server.ts';
-import { findKit, kitIdTaken, saveKit } from '../server/shelf/kits.server.ts';
+import { findKit, kitIdTaken, saveNewKit } from '../server/shelf/kits.server.ts';
 import { findTank, saveTank } from '../server/shelf/tanks.server.ts';
 import { readForm, textOf } from '../ui/forms/form.ts';
 import { onceOf } from '../ui/forms/once.ts';
@@ -61,8 +61,8 @@ function keepKit(form: FormData) {
   form.set('process', 'C-41');
   const read = readPostedLeaflet(form, unitsTypedIn(form, storedUnits()), (name) => kitIdFor(name, kitIdTaken), null);
   if (!read.ok) return data({ step: 'kit' as const, leaflet: read.refused }, { status: 422 });
-  saveKit(read.kit, nowMs());
-  changeFirstRoll((first) => ({ ...first, kitId: read.kit.id }));
+  const kitId = saveNewKit(read.kit, nowMs());
+  changeFirstRoll((first) => ({ ...first, kitId }));
   return goOn('kit');
 }
 

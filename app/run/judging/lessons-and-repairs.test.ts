@@ -135,6 +135,8 @@ test('silver left: a repair run at the Bench goes over the same roll, and only t
   const begun = await post(repairAction, { again: ['bleach', 'fix', 'wash'], batch: 'b' }, { runId: 'first' });
   const repair = liveRun();
   expect(begun.to).toBe(`/bench/${repair?.id ?? ''}`);
+  // Pressed twice it is one repair.
+  expect((await post(repairAction, { again: ['fix'], batch: 'b' }, { runId: 'first' })).to).toBe(begun.to);
   expect(repair?.plan.steps.map((step) => step.kind)).toEqual(['bleach-fix', 'wash']);
   for (const { id: step } of repair?.plan.steps ?? []) {
     happens(repair?.id ?? '', 'poured', { step });

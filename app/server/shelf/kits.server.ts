@@ -60,6 +60,18 @@ export function saveKit(kit: ShelfKit, atMs: number): void {
   ).run(kit.id, JSON.stringify(kitDocument(kit)), atMs);
 }
 
+/**
+ * Keeps a kit that was typed in, and returns its id. Posted twice it is there once: the second is like the first in
+ * everything but its id.
+ */
+export function saveNewKit(kit: ShelfKit, atMs: number): string {
+  const but = (each: ShelfKit) => JSON.stringify({ ...kitDocument(each), id: '' });
+  const asTyped = but(kit);
+  const twin = listKits().find((each) => each.kit.name === kit.name && but(each.kit) === asTyped);
+  if (!twin) saveKit(kit, atMs);
+  return twin?.id ?? kit.id;
+}
+
 /** A kit as it is kept and given away: a single bath without a sequence, as its document has none (domain.md 4). */
 export function kitDocument({ sequence, ...kit }: ShelfKit): object {
   return kit.process === 'any' ? kit : { ...kit, sequence };

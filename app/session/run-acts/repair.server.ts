@@ -28,6 +28,8 @@ export function beginRepair(runId: string, batchId: string, again: readonly Agai
   const refuse = (message: string, liveRunId: string | null = null): Started => ({ ok: false, message, liveRunId });
   const begun = inTransaction((): Started => {
     const live = liveRun();
+    // Pressed twice: it is the repair that the first press began.
+    if (live?.repairs === (findRun(runId)?.repairs ?? runId)) return { ok: true, runId: live.id };
     if (live) return refuse('A run is already at the Bench. Finish it or give it up first.', live.id);
     const run = findRun(runId);
     if (!run || run.endedAtMs === null) return refuse('That run has not ended.');

@@ -2,7 +2,7 @@ import { data, redirect } from 'react-router';
 import { kitIdFor } from '../../../core/kit/kit-id.ts';
 import { nowMs } from '../../server/database/clock.server.ts';
 import { storedUnits } from '../../server/settings.server.ts';
-import { findKit, kitIdTaken, saveKit } from '../../server/shelf/kits.server.ts';
+import { findKit, kitIdTaken, saveKit, saveNewKit } from '../../server/shelf/kits.server.ts';
 import { Button, LinkButton } from '../../ui/button.tsx';
 import { postedForm } from '../../ui/forms/posted-form.ts';
 import { unitsTypedIn } from '../../ui/forms/typed-in.ts';
@@ -33,8 +33,9 @@ export async function action({ request, params }: Route.ActionArgs) {
   const asNew = shipped || form.get('keep') === 'new';
   const read = readPostedLeaflet(form, unitsTypedIn(form, storedUnits()), (name) => (asNew ? kitIdFor(name, kitIdTaken) : kit.id), kit);
   if (!read.ok) return data(read.refused, { status: 422 });
-  saveKit(read.kit, nowMs());
-  throw redirect(`/shelf/kits/${encodeURIComponent(read.kit.id)}`);
+  if (!asNew) saveKit(read.kit, nowMs());
+  const id = asNew ? saveNewKit(read.kit, nowMs()) : read.kit.id;
+  throw redirect(`/shelf/kits/${encodeURIComponent(id)}`);
 }
 
 export default function KitLeaflet({ loaderData, actionData }: Route.ComponentProps) {

@@ -46,6 +46,13 @@ test('the ordinary leaflet is nine figures, and on the shelf with nothing in it 
   ]);
 });
 
+test('pressed twice it is one kit; another of the same name and other figures is another', async () => {
+  const once = { ...ORDINARY, name: 'Pressed twice' };
+  for (let i = 0; i < 2; i++) expect((await post(once)).to).toBe('/shelf/kits/pressed-twice');
+  expect(findKit('pressed-twice-2')).toBeNull();
+  expect((await post({ ...once, '0.time': '3:30' })).to).toBe('/shelf/kits/pressed-twice-2');
+});
+
 test('in °F and quarts it is the same leaflet', async () => {
   writeSetting('units', { temperature: 'F', volume: 'US fl oz' });
   const typed = { ...ORDINARY, name: 'Quart', makes: '1 qt', '0.temp': '100', '1.temp': '95-104' };

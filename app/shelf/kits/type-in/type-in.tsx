@@ -2,7 +2,7 @@ import { data, Link, redirect } from 'react-router';
 import { kitIdFor } from '../../../../core/kit/kit-id.ts';
 import { nowMs } from '../../../server/database/clock.server.ts';
 import { storedUnits } from '../../../server/settings.server.ts';
-import { kitIdTaken, saveKit } from '../../../server/shelf/kits.server.ts';
+import { kitIdTaken, saveNewKit } from '../../../server/shelf/kits.server.ts';
 import { Button, LinkButton } from '../../../ui/button.tsx';
 import { postedForm } from '../../../ui/forms/posted-form.ts';
 import { unitsTypedIn } from '../../../ui/forms/typed-in.ts';
@@ -21,8 +21,7 @@ export async function action({ request }: Route.ActionArgs) {
   const form = await postedForm(request);
   const read = readPostedLeaflet(form, unitsTypedIn(form, storedUnits()), (name) => kitIdFor(name, kitIdTaken), null);
   if (!read.ok) return data(read.refused, { status: 422 });
-  saveKit(read.kit, nowMs());
-  throw redirect(`/shelf/kits/${encodeURIComponent(read.kit.id)}`);
+  throw redirect(`/shelf/kits/${encodeURIComponent(saveNewKit(read.kit, nowMs()))}`);
 }
 
 export default function TypeIn({ loaderData, actionData }: Route.ComponentProps) {
