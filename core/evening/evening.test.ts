@@ -48,6 +48,27 @@ const ask = (change: Partial<EveningQuestion>): EveningQuestion => ({
 });
 const e6 = batch('s', { kit: shippedKit('house-e6-three-bath') as Kit, rollsDone: 2 });
 
+test('one-shot is by batch: its fillings are fresh, while the other is extended the same evening', () => {
+  const slides = roll('s', { process: 'E-6' });
+  const once = batch('once', { kit: shippedKit('house-e6-three-bath') as Kit, rollsDone: 0, volumeMl: 1200, solution: 'one-shot' });
+  const rolls = [roll('a'), roll('b'), roll('c'), slides, roll('t', { process: 'E-6' }), roll('u', { process: 'E-6' })];
+  const { runs } = planEvening(ask({ rolls, batches: [batch('b', { rollsDone: 2 }), once] }));
+  const of = (id: string) => runs.filter((run) => run.batchId === id).map((run) => (run.plan.ok ? run.plan.value : null));
+  expect(of('b').map((plan) => [plan?.oneShot, plan?.rollNumber])).toEqual([
+    [false, 3],
+    [false, 5],
+  ]);
+  expect(of('once').map((plan) => [plan?.oneShot, plan?.rollNumber])).toEqual([
+    [true, 1],
+    [true, 1],
+  ]);
+  // Said of the batch, it holds against the habit too.
+  const returned = planEvening(
+    ask({ rolls: [roll('a')], batches: [batch('b', { solution: 'returned' })], habits: { solution: 'one-shot' } }),
+  );
+  expect(returned.runs[0]?.plan.ok && returned.runs[0].plan.value.oneShot).toBe(false);
+});
+
 test('the puzzle: two keepers, one pushed, one slide film, four rolls of life left', () => {
   const rolls = [
     roll('k1', { keeper: true }),

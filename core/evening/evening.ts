@@ -14,7 +14,7 @@ import type { Kit } from '../kit/kit.ts';
 import { fits, loadedTank, shareOfLoad, type Holds } from '../packing/load.ts';
 import { packRolls, type Unpacked } from '../packing/pack.ts';
 import { bottlesInTheWay, bottleWarnings, pouredBaths, type BottleForRun } from '../schedule/bottles-in-run.ts';
-import type { Habits } from '../schedule/habits.ts';
+import { isOneShot, type Habits } from '../schedule/habits.ts';
 import { planRun, type BatchState, type BottleState, type Plan } from '../schedule/plan.ts';
 import type { WaysOfKit } from '../schedule/read-way.ts';
 import { atPush, type OwnMargin } from '../timing/own-margin.ts';
@@ -46,6 +46,8 @@ export interface EveningBatch {
   /** The least that any of its bottles holds; absent, its whole volume. */
   readonly mlLeft?: number;
   readonly seenRemjet?: boolean;
+  /** How its solution is used; absent or null, as the habit is. */
+  readonly solution?: Habits['solution'] | null;
   /** Its bottles as they stand; absent, all are as the batch is. */
   readonly bottles?: readonly BottleForRun[];
   readonly mixedOn: string;
@@ -145,10 +147,9 @@ export function planEvening(question: EveningQuestion): Evening {
   if (arrangement) {
     return { runs: plannedInTurn(arrangement, question), leftOut: [], unplaceable: [] };
   }
-  const oneShot = habits.solution === 'one-shot';
   // One-shot the volume decides, not the count of rolls; that is seen run by run below.
   const left = (batch: EveningBatch) =>
-    oneShot ? null : rollsLeft(batch.kit, { ...batch, rollsDone: wornSoFar(batch) + (batch.reserved?.wears ?? 0) });
+    isOneShot(habits, batch) ? null : rollsLeft(batch.kit, { ...batch, rollsDone: wornSoFar(batch) + (batch.reserved?.wears ?? 0) });
   const packing = packRolls(
     rolls.map((roll) => ({ ...roll, process: bathProcess(roll) })),
     tanks,
@@ -208,7 +209,6 @@ function asMixed({ kit, mlLeft, volumeMl, rollsDone, wornRolls = rollsDone }: Ev
 }
 
 function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuestion): EveningRun[] {
-  const oneShot = question.habits.solution === 'one-shot';
   const standing = new Map(question.batches.map((batch) => [batch.id, standingOf(batch)]));
   return arranged.flatMap((run): EveningRun[] => {
     const rolls = run.rollIds.flatMap((id) => question.rolls.find((roll) => roll.id === id) ?? []);
@@ -218,6 +218,7 @@ function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuesti
     const now = standing.get(run.batchId);
     const first = rolls[0];
     if (!first || !batch || !tank || !now) return [];
+    const oneShot = isOneShot(question.habits, batch);
     // Each bottle as it stands by then; null where none is known apart.
     const bottles = batch.bottles?.map((bottle) => ({ ...bottle, ...now.bottles.find((each) => each.id === bottle.id) })) ?? null;
     const asked = {
@@ -293,12 +294,20 @@ export function batchState({
   wornRolls = rollsDone,
   mixedOn,
   seenRemjet = false,
+  solution = null,
   bottles,
-}: Pick<EveningBatch, 'volumeMl' | 'rollsDone' | 'wornRolls' | 'mixedOn' | 'seenRemjet'> & {
+}: Pick<EveningBatch, 'volumeMl' | 'rollsDone' | 'wornRolls' | 'mixedOn' | 'seenRemjet' | 'solution'> & {
   readonly bottles?: readonly BottleForRun[] | null | undefined;
 }): BatchState {
   const apart = ({ bath, goodUntil, wornRolls: worn }: BottleForRun): [string, BottleState] => [bath, { goodUntil, wornRolls: worn }];
-  return { volumeMl, rollsDone: wornRolls, mixedOn, seenRemjet, ...(bottles ? { bottles: Object.fromEntries(bottles.map(apart)) } : {}) };
+  return {
+    volumeMl,
+    rollsDone: wornRolls,
+    mixedOn,
+    seenRemjet,
+    solution,
+    ...(bottles ? { bottles: Object.fromEntries(bottles.map(apart)) } : {}),
+  };
 }
 
 /** The most that another tank, smaller than this one, takes for the same rolls; null where there is none. */

@@ -60,3 +60,8 @@ export function prewashSeconds(habit: PrewashHabit | undefined): number {
 export function washSeconds(habit: WashingHabit | undefined): number {
   return habit?.s ?? DEFAULT_WASH_S;
 }
+
+/** Whether every run has fresh solution: the batch's own use where it has one, else the habit (domain.md 9: by batch). */
+export function isOneShot(habits: Pick<Habits, 'solution'>, batch: { readonly solution?: Habits['solution'] | null } = {}): boolean {
+  return (batch.solution ?? habits.solution) === 'one-shot';
+}

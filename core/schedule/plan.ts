@@ -17,7 +17,7 @@ import { doseInWords, isMadeAtUse } from '../chemistry/mixing/made-at-use.ts';
 import { stepCues, type Cue } from './cues.ts';
 import { timeOf } from './draft-time.ts';
 import { evenness } from './evenness.ts';
-import type { Habits } from './habits.ts';
+import { isOneShot, type Habits } from './habits.ts';
 import { heated, isInTank, isPrintedOnce, pointsOf, withTankAndOwn, type InTank, type TimedStep } from './in-the-tank.ts';
 import {
   adviceFor,
@@ -42,6 +42,8 @@ export interface BatchState {
   readonly mixedOn?: string;
   /** Cine film has been through its developer. */
   readonly seenRemjet?: boolean;
+  /** How its solution is used; absent or null, as the habit is. */
+  readonly solution?: Habits['solution'] | null;
   /** What is known of its bottles, by bath; absent, all are as the batch is. */
   readonly bottles?: Readonly<Record<string, BottleState>>;
 }
@@ -133,6 +135,8 @@ export interface Plan {
   readonly steps: readonly PlannedStep[];
   readonly totalS: number;
   readonly changeoverS: number;
+  /** Every solution is fresh for this run, and collected after it. */
+  readonly oneShot: boolean;
   readonly batchAfter: { readonly rollsDone: number; readonly seenRemjet: boolean };
   readonly warnings: readonly Warning[];
   /** Things worth saying that are neither warning nor error. */
@@ -165,7 +169,7 @@ export function planRun(question: PlanQuestion): Answer<Plan> {
   if (!set.ok) return set;
   const { drafts, ids, stepsC, noHeater, lost } = set.value;
   const runRolls = rollEquivalents(question.rolls);
-  const oneShot = habits.solution === 'one-shot';
+  const oneShot = isOneShot(habits, batch);
   const numberAfter = (rollsDone: number) =>
     oneShot ? 1 : rollNumber({ rollsDone, runRolls, makesMl: kit.makesMl, volumeMl: batch.volumeMl, wear: habits.wear ?? 'last' });
   const number = numberAfter(batch.rollsDone);
@@ -222,6 +226,7 @@ export function planRun(question: PlanQuestion): Answer<Plan> {
     steps,
     totalS,
     changeoverS,
+    oneShot,
     batchAfter: {
       rollsDone: Math.round((batch.rollsDone + runRolls) * 1000) / 1000,
       seenRemjet: treatment === 'cine-in-c41',

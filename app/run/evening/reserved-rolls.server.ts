@@ -5,6 +5,7 @@ import { isArrangement } from '../../../core/evening/arranged-run.ts';
 import type { ArrangedRun } from '../../../core/evening/evening.ts';
 import { rollEquivalents } from '../../../core/film/roll-equivalents.ts';
 import { arranged } from '../../../core/schedule/arranged.ts';
+import { isOneShot } from '../../../core/schedule/habits.ts';
 import { readHabits } from '../../../core/schedule/read-habits.ts';
 import { readWays } from '../../../core/schedule/read-way.ts';
 import { today } from '../../server/database/clock.server.ts';
@@ -63,7 +64,7 @@ function arrangedEffect(batch: FilmBatch, tankMl: number, film: readonly Roll[],
     after: bottle?.after ?? ('return' as const),
   }));
   const bottles = batch.bottles.filter((bottle) => !bottle.emptied);
-  return effectOfRun({ steps, bottles, tankMl, rolls: rollEquivalents(film), oneShot: habits.solution === 'one-shot' }).entries;
+  return effectOfRun({ steps, bottles, tankMl, rolls: rollEquivalents(film), oneShot: isOneShot(habits, batch) }).entries;
 }
 
 /** `Saturday 28 November` */

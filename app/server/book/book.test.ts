@@ -350,10 +350,12 @@ test('a book that fits its sum and not together is refused whole', () => {
 function asFirstVersion(text: string, bottleEntries: object[]): string {
   const { sum: _, ...book } = JSON.parse(text) as { sum: string; sections: Record<string, unknown> };
   const rolls = (book.sections['rolls'] as BookRecord[]).map(({ developSpeed: __, ...roll }) => roll);
-  const older = JSON.stringify({ ...book, format: 'steady-reel/book@1', sections: { ...book.sections, rolls, bottleEntries } }).slice(
-    0,
-    -1,
-  );
+  const batches = (book.sections['batches'] as BookRecord[]).map(({ solution: __, ...batch }) => batch);
+  const older = JSON.stringify({
+    ...book,
+    format: 'steady-reel/book@1',
+    sections: { ...book.sections, rolls, batches, bottleEntries },
+  }).slice(0, -1);
   return `${older},\n"sum":"sha256:${createHash('sha256').update(older).digest('hex')}"\n}\n`;
 }
 
@@ -394,6 +396,17 @@ test('a book of the first version is brought up to date: its runs become an entr
   useDatabase('from-first-version.db');
   db();
   expect(mergeBook(book.value, false, 'old.json', 1)).toMatchObject({ ok: true });
+});
+
+test('a book from before a batch had a use of its own is read, and is the same', () => {
+  const { sum: _, ...book } = JSON.parse(mine) as { sum: string; sections: Record<string, BookRecord[]> };
+  const batches = (book.sections['batches'] ?? []).map(({ solution: __, ...batch }) => batch);
+  const body = JSON.stringify({ ...book, sections: { ...book.sections, batches } }).slice(0, -1);
+  const text = `${body},\n"sum":"sha256:${createHash('sha256').update(body).digest('hex')}"\n}\n`;
+  expect(previewBook(read(text)).every(({ fresh, different }) => fresh === 0 && different === 0)).toBe(true);
+  useDatabase('before-solution.db');
+  expect(mergeBook(read(text), false, 'x', 1, true)).toMatchObject({ ok: true });
+  expect(findBatch('ours-one')?.solution).toBeNull();
 });
 
 test('settings come only where they are asked for, and labels that say another bottle’s number are told', () => {

@@ -100,7 +100,7 @@ function sameRecord(section: BookSection, a: BookRecord, b: BookRecord): boolean
 }
 
 function canonical(value: unknown): string {
-  return JSON.stringify(value, (_key, each: unknown) =>
+  return JSON.stringify(value ?? null, (_key, each: unknown) =>
     typeof each === 'object' && each !== null && !Array.isArray(each)
       ? Object.fromEntries(Object.entries(each).sort(([a], [b]) => (a < b ? -1 : 1)))
       : each,

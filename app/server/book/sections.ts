@@ -86,7 +86,7 @@ export const BOOK_SECTIONS: readonly BookSection[] = [
   section(
     'batches',
     'batches',
-    'id kit_id name volume_ml:q mixed_on:d price_cents:i? note added_at_ms:ms retired_at_ms:ms? kit_document:j box_id:t?',
+    'id kit_id name volume_ml:q mixed_on:d price_cents:i? note added_at_ms:ms retired_at_ms:ms? kit_document:j box_id:t? solution:t?',
   ),
   section('bottles', 'bottles', 'number:i mixed_in bath name kind after volume_ml:q mixed_on:d cap', {
     key: ['mixedIn', 'bath'],
@@ -136,14 +136,16 @@ export const BOOK_FORMAT = 'steady-reel/book@2';
 export const SECTIONS_V1: readonly BookSection[] = BOOK_SECTIONS.map((each) =>
   each.name === 'rolls'
     ? { ...each, columns: each.columns.filter(({ column }) => column !== 'develop_speed') }
-    : each.name === 'bottleEntries'
-      ? section(
-          'bottleEntries',
-          'bottle_entries',
-          'id batch_id kind on_day:d at_ms:ms rolls:n? ml:q? days:q? returned:f? remjet:f what:t? note run_id:t? undoes:t? bottle_number:i? returned_ml:q?',
-          { order: 'seq', history: true },
-        )
-      : each,
+    : each.name === 'batches'
+      ? { ...each, columns: each.columns.filter(({ column }) => column !== 'solution') }
+      : each.name === 'bottleEntries'
+        ? section(
+            'bottleEntries',
+            'bottle_entries',
+            'id batch_id kind on_day:d at_ms:ms rolls:n? ml:q? days:q? returned:f? remjet:f what:t? note run_id:t? undoes:t? bottle_number:i? returned_ml:q?',
+            { order: 'seq', history: true },
+          )
+        : each,
 );
 
 /** What identifies a record within its section. */

@@ -63,7 +63,7 @@ const SHAPES: Readonly<Record<string, Readonly<Record<string, Shape>>>> = {
   tankPlaces: { family: oneOf(FORMAT_FAMILIES), places: whole(LIMITS.places) },
   thermometers: { name, offsetC: amount([-50, 50]), slope: amount([-10, 10]), slopeAtC: amount([-50, 150]) },
   boxes: { priceCents: cents },
-  batches: { name, volumeMl: amount(LIMITS.batchMl), priceCents: cents, kitDocument: kit },
+  batches: { solution: oneOf(['returned', 'one-shot']), name, volumeMl: amount(LIMITS.batchMl), priceCents: cents, kitDocument: kit },
   bottles: { name: text(200), kind: oneOf(BATH_KINDS), volumeMl: amount([1, LIMITS.batchMl[1]]), cap: text(200) },
   runs: { plan: isSoundPlan, runRolls: amount([0, 1000]) },
   rolls: {
@@ -98,7 +98,8 @@ export function faultsOfRecord(section: BookSection, record: unknown): { readonl
   const shapes = SHAPES[section.name] ?? {};
   const wrong = section.columns.filter(({ as, nullable, shape }) => {
     const value = given[as];
-    if (value === null) return !nullable;
+    // A field that came after the book was written is not in it.
+    if (value === null || value === undefined) return !nullable;
     const isKey = section.key.includes(as) && typeof value === 'string';
     return !(shape(value) && (shapes[as]?.(value) ?? true) && (!isKey || key(value)));
   });

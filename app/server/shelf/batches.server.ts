@@ -33,6 +33,8 @@ export interface Batch {
   readonly note: string;
   readonly boxId: string | null;
   readonly retiredAtMs: number | null;
+  /** Used again and extended, or each filling once; null as the habit is. */
+  readonly solution: 'returned' | 'one-shot' | null;
 }
 
 /** A batch with the kit document that was pinned when it was mixed, and what its ledger says today. */
@@ -69,9 +71,10 @@ interface Row {
   readonly note: string;
   readonly box_id: string | null;
   readonly retired_at_ms: number | null;
+  readonly solution: Batch['solution'];
 }
 
-const COLUMNS = 'id, kit_id, kit_document, name, volume_ml, mixed_on, price_cents, note, box_id, retired_at_ms';
+const COLUMNS = 'id, kit_id, kit_document, name, volume_ml, mixed_on, price_cents, note, box_id, retired_at_ms, solution';
 
 /** What is read once for a whole shelf: kits, bottles and the entries that concern them. */
 interface Shelf {
@@ -147,6 +150,7 @@ function fromRow(row: Row, shelf: Shelf): BatchWithKit {
     note: row.note,
     boxId: row.box_id,
     retiredAtMs: row.retired_at_ms,
+    solution: row.solution,
     kit,
     ...foldRolls(shelf.entries.get(row.id) ?? []),
     bottles,
@@ -235,7 +239,7 @@ export function bottlesApart(): ShelfBottle[] {
   return shelfOf([], bottlesThatMoved()).bottles.filter((bottle) => bottle.batchId === null && !bottle.emptied);
 }
 
-export interface NewBatch extends Omit<Batch, 'retiredAtMs' | 'boxId'> {
+export interface NewBatch extends Omit<Batch, 'retiredAtMs' | 'boxId' | 'solution'> {
   /** Rolls done before the book began. */
   readonly rollsDone: number;
   readonly boxId?: string | null;
@@ -276,6 +280,10 @@ export function updateBatch(batch: Pick<Batch, 'id' | 'name' | 'volumeMl' | 'mix
     ).run(batch);
     refillBottles(batch.id, batch.volumeMl, batch.mixedOn);
   });
+}
+
+export function setBatchSolution(id: string, solution: Batch['solution']): void {
+  sql('UPDATE batches SET solution = ? WHERE id = ?').run(solution, id);
 }
 
 export function setBatchRetired(id: string, retiredAtMs: number | null): void {

@@ -62,12 +62,12 @@ export function saveKit(kit: ShelfKit, atMs: number): void {
 
 /**
  * Keeps a kit that was typed in, and returns its id. Posted twice it is there once: the second is like the first in
- * everything but its id.
+ * everything but its id. A copy may be like the kit that it was made from.
  */
-export function saveNewKit(kit: ShelfKit, atMs: number): string {
+export function saveNewKit(kit: ShelfKit, atMs: number, copiedFrom?: string): string {
   const but = (each: ShelfKit) => JSON.stringify({ ...kitDocument(each), id: '' });
   const asTyped = but(kit);
-  const twin = listKits().find((each) => each.kit.name === kit.name && but(each.kit) === asTyped);
+  const twin = listKits().find((each) => each.id !== copiedFrom && each.kit.name === kit.name && but(each.kit) === asTyped);
   if (!twin) saveKit(kit, atMs);
   return twin?.id ?? kit.id;
 }

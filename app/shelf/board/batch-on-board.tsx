@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { Form, Link } from 'react-router';
 import type { ShelfAct, WhatFollows } from '../../../core/chemistry/ledger/what-follows.ts';
+import { counted } from '../../../core/units/counted.ts';
 import { shortDay } from '../../../core/units/day.ts';
 import { showVolume } from '../../../core/units/volume.ts';
 import { Card } from '../../ui/card.tsx';
@@ -20,6 +21,8 @@ export interface BatchView {
   readonly rollsDone: number;
   readonly capacity: number | null;
   readonly left: number | null;
+  /** Where each filling is used once: how many there are for the smallest tank; null otherwise. */
+  readonly fillings: { readonly count: number; readonly ml: number } | null;
   readonly seenRemjet: boolean;
   readonly spokenFor: string | null;
   readonly bottles: readonly BottleView[];
@@ -54,7 +57,13 @@ export function BatchOnBoard({ batch, today }: { readonly batch: BatchView; read
         {batch.capacity !== null && <Ladder done={batch.rollsDone} capacity={batch.capacity} />}
         <span className={batch.left === 0 ? 'text-sm font-semibold text-hot' : 'text-sm'}>
           {shown(batch.rollsDone)} done
-          {batch.left === null ? ', capacity not given' : batch.left > 0 ? `, ${shown(batch.left)} left` : ': used up'}
+          {batch.fillings !== null
+            ? `, ${counted(batch.fillings.count, 'filling')} of ${showVolume(batch.fillings.ml, volume)} left`
+            : batch.left === null
+              ? ', capacity not given'
+              : batch.left > 0
+                ? `, ${shown(batch.left)} left`
+                : ': used up'}
         </span>
       </div>
       <div className="mt-4">

@@ -4,13 +4,23 @@ import { costPerRollCents } from '../../../core/chemistry/cost/cost.ts';
 import { runsLeft } from '../../../core/chemistry/life/two-ends.ts';
 import { mixRecipes } from '../../../core/chemistry/mixing/mixing.ts';
 import { rollsLeft } from '../../../core/kit/capacity.ts';
+import { isOneShot } from '../../../core/schedule/habits.ts';
+import { readHabits } from '../../../core/schedule/read-habits.ts';
 import { counted } from '../../../core/units/counted.ts';
 import { dayAndYear } from '../../../core/units/day.ts';
+import { upperFirst } from '../../../core/units/first-letter.ts';
 import { fieldOfVolume, showVolume } from '../../../core/units/volume.ts';
 import { nowMs, today } from '../../server/database/clock.server.ts';
 import { personsMoney } from '../../server/money.server.ts';
-import { storedUnits } from '../../server/settings.server.ts';
-import { findBatch, pinKitAnew, setBatchRetired, updateBatch, type BatchWithKit } from '../../server/shelf/batches.server.ts';
+import { storedSetting, storedUnits } from '../../server/settings.server.ts';
+import {
+  findBatch,
+  pinKitAnew,
+  setBatchRetired,
+  setBatchSolution,
+  updateBatch,
+  type BatchWithKit,
+} from '../../server/shelf/batches.server.ts';
 import { entriesOfBatch } from '../../server/shelf/bottle-entries.server.ts';
 import { findKit } from '../../server/shelf/kits.server.ts';
 import { listTanks } from '../../server/shelf/tanks.server.ts';
@@ -53,6 +63,7 @@ export function loader({ params }: Route.LoaderArgs) {
     once: nanoid(),
     history: historyOf(entriesOfBatch(batch.id)),
     runsLeft: runsLeftByTank(batch),
+    habit: isOneShot(readHabits(storedSetting('habits'))) ? ('one-shot' as const) : ('returned' as const),
     recipes: recipes.ok ? recipes.value : [],
   };
 }
@@ -72,6 +83,11 @@ export async function action({ request, params }: Route.ActionArgs) {
     case 'take-back':
       takeBatchBack(batch);
       throw redirect('/shelf');
+    case 'solution': {
+      const chosen = textOf(formData, 'solution');
+      setBatchSolution(batch.id, chosen === 'returned' || chosen === 'one-shot' ? chosen : null);
+      throw redirect(here);
+    }
     case 'take-kit':
       pinKitAnew(batch.id);
       throw redirect(here);
@@ -133,7 +149,7 @@ function runByHand(batch: BatchWithKit, formData: FormData) {
 }
 
 export default function BatchPage({ loaderData, actionData }: Route.ComponentProps) {
-  const { batch, left, runsLeft, recipes, cost, volume: volumeShown, kitChanged, history, today, once } = loaderData;
+  const { batch, habit, left, runsLeft, recipes, cost, volume: volumeShown, kitChanged, history, today, once } = loaderData;
   const { volume } = useUnits();
   const { priceCents, ...plain } = batch;
   return (
@@ -169,6 +185,7 @@ export default function BatchPage({ loaderData, actionData }: Route.ComponentPro
                 ))}
               </ul>
             )}
+            {batch.retiredAtMs === null && <SolutionUse is={batch.solution} habit={habit} />}
             {batch.bottles.some((bottle) => bottle.why.length > 0) && (
               <ul className="mt-3 space-y-1 text-sm font-semibold text-hot">
                 {batch.bottles.flatMap((bottle) =>
@@ -255,5 +272,32 @@ export default function BatchPage({ loaderData, actionData }: Route.ComponentPro
         </div>
       </div>
     </>
+  );
+}
+
+const USES = { returned: 'used again and extended', 'one-shot': 'each filling once' } as const;
+type Use = keyof typeof USES;
+
+/** How this batch is used, whatever is done with the others of the evening. */
+function SolutionUse({ is, habit }: { readonly is: Use | null; readonly habit: Use }) {
+  const choices: readonly (readonly [string, string, boolean])[] = [
+    ['', `As your habit: ${USES[habit]}`, is === null],
+    ...(['returned', 'one-shot'] as const).map((use) => [use, upperFirst(USES[use]), is === use] as const),
+  ];
+  return (
+    <Form method="post" className="mt-3 flex flex-wrap gap-2" aria-label="How it is used">
+      <input type="hidden" name="intent" value="solution" />
+      {choices.map(([value, label, chosen]) => (
+        <button
+          key={value}
+          name="solution"
+          value={value}
+          aria-pressed={chosen}
+          className={`min-h-11 rounded-card border px-3 ${chosen ? 'border-petrol bg-petrol font-semibold text-white' : 'border-line bg-card'}`}
+        >
+          {label}
+        </button>
+      ))}
+    </Form>
   );
 }

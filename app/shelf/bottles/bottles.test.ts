@@ -20,6 +20,7 @@ import { load, post } from '../../ui/forms/posting.fixture.ts';
 import { action as batchAction } from './batch.tsx';
 import { action, loader } from './bottle.tsx';
 import { loader as openLoader } from './open-bottle.ts';
+import { shelfPage } from '../board/shelf-page.server.ts';
 import { action as shelfAction } from '../board/shelf.tsx';
 import { action as snipAction } from './test/snip-test.tsx';
 import { action as spentAction } from '../spent/spent.tsx';
@@ -272,6 +273,17 @@ test('whatever was entered: taking any one of it back is as though it had never 
     }),
     { numRuns: 40 },
   );
+});
+
+test('a batch that is used once each filling says how many are left; put back to the habit, it says rolls', async () => {
+  storeTank('steel');
+  const fresh = mixed(1);
+  const fillings = () => shelfPage().batches.find(({ id }) => id === fresh.id)?.fillings;
+  expect(fillings()).toBeNull();
+  await post(batchAction, { intent: 'solution', solution: 'one-shot' }, { batchId: fresh.id });
+  expect([findBatch(fresh.id)?.solution, fillings()]).toEqual(['one-shot', { count: 1, ml: 520 }]);
+  await post(batchAction, { intent: 'solution', solution: '' }, { batchId: fresh.id });
+  expect([findBatch(fresh.id)?.solution, fillings()]).toEqual([null, null]);
 });
 
 describe('emptied, and taken away', () => {

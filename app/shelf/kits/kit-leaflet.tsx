@@ -34,7 +34,7 @@ export async function action({ request, params }: Route.ActionArgs) {
   const read = readPostedLeaflet(form, unitsTypedIn(form, storedUnits()), (name) => (asNew ? kitIdFor(name, kitIdTaken) : kit.id), kit);
   if (!read.ok) return data(read.refused, { status: 422 });
   if (!asNew) saveKit(read.kit, nowMs());
-  const id = asNew ? saveNewKit(read.kit, nowMs()) : read.kit.id;
+  const id = asNew ? saveNewKit(read.kit, nowMs(), kit.id) : read.kit.id;
   throw redirect(`/shelf/kits/${encodeURIComponent(id)}`);
 }
 

@@ -28,7 +28,6 @@ export function housePlan(): RunPlan {
     rollIds: ['a', 'b'],
     drying: null,
     dryingS: 7200,
-    oneShot: false,
     pushStops: 0,
     tank: DEFAULT_TANK,
     surroundings: null,

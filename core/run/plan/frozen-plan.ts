@@ -27,7 +27,7 @@ export interface PlannedRun {
 
 /** Everything that a run needs at the Bench, copied into it: what changes on the shelf afterwards changes nothing of it. */
 export function frozenPlan({ planned, rolls, tank, habits, heat, ...names }: PlannedRun): RunPlan {
-  const { steps, totalS, changeoverS, rollNumber, runRolls, warnings, advice } = planned;
+  const { steps, totalS, changeoverS, oneShot, rollNumber, runRolls, warnings, advice } = planned;
   return {
     format: RUN_PLAN_FORMAT,
     ...names,
@@ -43,7 +43,7 @@ export function frozenPlan({ planned, rolls, tank, habits, heat, ...names }: Pla
     washing: habits.washing ?? null,
     drying: habits.drying ?? null,
     dryingS: dryingSeconds(habits),
-    oneShot: habits.solution === 'one-shot',
+    oneShot,
     changeoverS,
     steps,
     totalS,
