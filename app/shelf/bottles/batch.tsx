@@ -185,7 +185,9 @@ export default function BatchPage({ loaderData, actionData }: Route.ComponentPro
                 ))}
               </ul>
             )}
-            {batch.retiredAtMs === null && <SolutionUse is={batch.solution} habit={habit} />}
+            {batch.retiredAtMs === null && (batch.wornRolls === 0 || batch.solution !== null || habit === 'one-shot') && (
+              <SolutionUse is={batch.solution} habit={habit} />
+            )}
             {batch.bottles.some((bottle) => bottle.why.length > 0) && (
               <ul className="mt-3 space-y-1 text-sm font-semibold text-hot">
                 {batch.bottles.flatMap((bottle) =>
@@ -275,10 +277,13 @@ export default function BatchPage({ loaderData, actionData }: Route.ComponentPro
   );
 }
 
-const USES = { returned: 'used again and extended', 'one-shot': 'each filling once' } as const;
+const USES = { returned: 'used again', 'one-shot': 'each filling once' } as const;
 type Use = keyof typeof USES;
 
-/** How this batch is used, whatever is done with the others of the evening. */
+/**
+ * How this batch is used, whatever is done with the others of the evening. One that film has worn is used again: a filling of it is
+ * not fresh any more.
+ */
 function SolutionUse({ is, habit }: { readonly is: Use | null; readonly habit: Use }) {
   const choices: readonly (readonly [string, string, boolean])[] = [
     ['', `As your habit: ${USES[habit]}`, is === null],
