@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { open } from '../open.ts';
 
 /** A bottle of a leaflet as a person types it: what is not printed is not typed. */
@@ -46,7 +46,7 @@ export async function typeIn(
     }
   }
   await page.getByRole('button', { name: 'Put it on the shelf' }).click();
-  await page.waitForURL(/\/shelf\/kits\/(?!new)/);
+  await expect(page).toHaveURL(/\/shelf\/kits\/(?!new)/, { timeout: 60_000 });
   return { fields, presses: presses + 1 };
 }
 
@@ -57,7 +57,7 @@ export async function mixed(page: Page, name: string, more: { readonly rollsDone
   await page.getByLabel('Name').fill(name);
   if (more.rollsDone) await page.getByLabel('Rolls done so far').fill(more.rollsDone);
   await page.getByRole('button', { name: /put it on the shelf/i }).click();
-  await page.waitForURL(/\/shelf\/batches\/(?!new)/);
+  await expect(page).toHaveURL(/\/shelf\/batches\/(?!new)/, { timeout: 60_000 });
 }
 
 export async function tank(
@@ -79,7 +79,7 @@ export async function tank(
   if (by) await page.getByLabel('Agitated by').selectOption(by);
   if (stands) await page.locator('[name=stands]').selectOption(stands);
   await page.getByRole('button', { name: 'Add this tank' }).click();
-  await page.waitForURL(/\/shelf$/);
+  await expect(page).toHaveURL(/\/shelf$/, { timeout: 60_000 });
 }
 
 export async function roll(
@@ -94,7 +94,7 @@ export async function roll(
   await page.getByLabel('Box speed').fill('200');
   await page.getByLabel('Exposed at').fill(more.exposedAt ?? '200');
   await page.getByRole('button', { name: 'Add it', exact: true }).click();
-  await page.waitForURL(/\/rolls(?!\/new)/);
+  await expect(page).toHaveURL(/\/rolls(?!\/new)/, { timeout: 60_000 });
 }
 
 /** The room, by its slider on the bath card, half a degree a press. */
