@@ -7,6 +7,7 @@ import { mkdirSync, rmSync } from 'node:fs';
 import { request } from 'node:http';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
+import { dieOf } from './die.mjs';
 import { putSection } from './put-section.mjs';
 import { buildIfNeeded, fillDemo, freePort, installPackages, root } from './setup.mjs';
 
@@ -27,16 +28,6 @@ fillDemo(file);
 const port = await freePort(4650);
 const base = `http://127.0.0.1:${port}`;
 
-/** A die with a seed: the same instants each time, as far as a machine allows (mulberry32). */
-function dieOf(seed) {
-  let state = seed;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32;
-  };
-}
 const die = dieOf(SEED);
 
 let child = null;

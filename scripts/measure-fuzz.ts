@@ -7,6 +7,7 @@ import { BOOK_SECTIONS, type BookRecord, type BookSection } from '../app/server/
 import { faultsOfRecord } from '../app/server/book/sound-record.ts';
 import { recordOf, selectOf, valuesOf } from '../app/server/book/write-book.server.ts';
 import { ACTS, BODIES, PAGES } from '../e2e/posted.fixture.ts';
+import { dieOf } from './die.mjs';
 import { putSection } from './put-section.mjs';
 import { buildIfNeeded, fillDemo, freePort, installPackages, root, startServer } from './setup.mjs';
 
@@ -14,16 +15,6 @@ const POSTS = 10_000;
 const SEED = 20_261_129;
 const LEAVES_OF_A_DOCUMENT = 160;
 
-/** mulberry32 */
-function dieOf(seed: number): () => number {
-  let state = seed;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32;
-  };
-}
 const die = dieOf(SEED);
 const oneOf = <T>(list: readonly T[]): T => list[Math.floor(die() * list.length)] as T;
 

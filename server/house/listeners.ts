@@ -51,18 +51,17 @@ class Guests {
     const sameFrom = [...this.open.values()].filter((guest) => guest.from === from).length;
     if (sameFrom >= MOST_OF_ONE_ADDRESS) return void socket.destroy();
     const [oldest] = this.open.values();
-    if (oldest && this.open.size >= MOST_GUESTS) this.see(oldest.socket);
+    if (oldest && this.open.size >= MOST_GUESTS) {
+      this.know(oldest.socket);
+      oldest.socket.destroy();
+    }
     this.open.set(name, { socket, from });
     socket.once('close', () => this.open.delete(name));
   }
 
+  /** No guest any more. */
   know(socket: Socket): void {
     this.open.delete(nameOf(socket));
-  }
-
-  private see(off: Socket): void {
-    this.open.delete(nameOf(off));
-    off.destroy();
   }
 }
 

@@ -32,7 +32,11 @@ const stamp = () => shownInstant(nowMs(), 'yyyy-MM-dd-HHmmss');
 export async function action({ request }: Route.ActionArgs) {
   const form = await postedForm(request);
   const [section, key] = [textOf(form, 'section'), textOf(form, 'key')];
-  await makeBackup('by-hand', stamp());
+  const copied = await makeBackup('by-hand', stamp()).catch((error: unknown) =>
+    error instanceof Error ? error.message : 'It was not made.',
+  );
+  if (typeof copied === 'string')
+    return data({ section, key, says: `No copy of the book could be made, so nothing was mended: ${copied}` }, { status: 507 });
   const typed = new Map(
     [...form.entries()].flatMap(([name, value]) => (name.startsWith('is-') && typeof value === 'string' ? [[name.slice(3), value]] : [])),
   );

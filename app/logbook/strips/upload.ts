@@ -16,9 +16,9 @@ export async function action({ request, params }: Route.ActionArgs) {
   if (!run || run.endedAtMs === null) throw data('The logbook has no such run.', { status: 404 });
   const back = (query: Record<string, string>) => redirect(`/logbook/${run.id}/measure?${new URLSearchParams(query).toString()}`);
   await dropOldScans(nowMs());
-  const came = await receivedForm(request, MOST_BYTES, receivedFolder()).catch(() => ({ file: null, brokeOff: isForm(request) }));
-  if ('brokeOff' in came && came.brokeOff) throw back({ refused: 'The scan did not arrive whole. Send it again.' });
-  if (!came.file) throw back({ refused: 'Choose the scan first: a PNG, TIFF or JPEG of the strip’s end.' });
+  const came = await receivedForm(request, MOST_BYTES, receivedFolder()).catch(() => null);
+  if (!came && isForm(request)) throw back({ refused: 'The scan did not arrive whole. Send it again.' });
+  if (!came?.file) throw back({ refused: 'Choose the scan first: a PNG, TIFF or JPEG of the strip’s end.' });
   if (came.file.cut) {
     await dropReceived(came.file);
     throw back({ refused: 'The scan is larger than 200 MB. Scan the strip’s end alone, or save it with 8 bits.' });

@@ -1,6 +1,8 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { databaseFile, db, inTransaction, sql } from '../database/database.server.ts';
+import { liveRunTitle } from '../runs/runs.server.ts';
+import { keyFields, removeRow, updateRow } from './rows.server.ts';
 import { BOOK_SECTIONS, keyOf, type BookRecord, type BookSection } from './sections.ts';
 import { faultsOfRecord } from './sound-record.ts';
 import { recordOf, selectOf, valuesOf } from './write-book.server.ts';
@@ -38,15 +40,10 @@ export function mendRecord(sectionName: string, key: string, typed: ReadonlyMap<
     }
     const [wrong] = faultsOfRecord(section, mended);
     if (wrong) return { ok: false, says: `Still: ${wrong.says}` };
-    const values = valuesOf(section, mended);
-    const sets = section.columns.map(({ column }) => `${column} = @${column}`).join(', ');
-    sql(`UPDATE ${section.table} SET ${sets} WHERE ${whereKey(section)}`).run(values);
+    updateRow(section, mended);
     return { ok: true, says: 'It is whole again.' };
   });
 }
-
-const columnOf = (section: BookSection, field: string) => section.columns.find(({ as }) => as === field)?.column ?? field;
-const whereKey = (section: BookSection) => section.key.map((key) => `${columnOf(section, key)} = @${columnOf(section, key)}`).join(' AND ');
 
 interface PointsTo {
   readonly section: BookSection;
@@ -86,18 +83,15 @@ export function setAside(sectionName: string, key: string, stamp: string): Mende
       const select = selectOf({ ...theirs, where: `${from} = ?` });
       for (const row of sql(select).all(value) as Record<string, unknown>[]) take({ section: theirs, record: recordOf(theirs, row) });
     }
-    if (section.name === 'runs') {
-      sql('DELETE FROM run_words WHERE rowid = (SELECT number FROM run_search WHERE run_id = ?)').run(record['id']);
-      sql('DELETE FROM run_search WHERE run_id = ?').run(record['id']);
-    }
-    const key = Object.fromEntries(section.key.map((field) => [columnOf(section, field), values[columnOf(section, field)]]));
-    sql(`DELETE FROM ${section.table} WHERE ${whereKey(section)}`).run(key);
+    removeRow(section, keyFields(section, record));
     aside.push({ section: section.name, record });
   };
   return inTransaction((): Mended => {
     const found = find(sectionName, key);
     if (!found) return GONE;
-    if (found.record['state'] === 'live') return { ok: false, says: 'That run is at the Bench. Give it up first.' };
+    if (faultsOfRecord(found.section, found.record).length === 0) return { ok: false, says: 'That record is whole: it stays.' };
+    // A run may stand on it, as on its batch, its tank or its kit: nothing is taken from under a developer.
+    if (liveRunTitle() !== null) return { ok: false, says: 'A run is at the Bench. A record is set aside when no run is live.' };
     db().pragma('defer_foreign_keys = ON');
     take(found);
     const folder = join(dirname(databaseFile()), 'set-aside');

@@ -158,7 +158,13 @@ test('a run whose plan is lost is set aside with what hangs on it, in a file; ev
   said.mockRestore();
   const [bad] = faultsOfBook({ database: databaseFile() });
   expect([bad?.section, bad?.faults]).toEqual(['runs', [{ field: 'plan', says: 'its plan cannot be read.', is: null, typed: null }]]);
-  const done = await post(action, { intent: 'aside', section: 'runs', key: bad?.key ?? '' });
+  // What is whole stays, and nothing goes while film is in a tank: the run may stand on it.
+  const aside = (of: string, key: string) => post(action, { intent: 'aside', section: of, key });
+  expect((await aside('batches', '["b"]')).data.says).toBe('That record is whole: it stays.');
+  sql("UPDATE runs SET state = 'live', ended_at_ms = NULL WHERE id = 'run'").run();
+  expect((await aside('runs', bad?.key ?? '')).data.says).toMatch(/when no run is live/);
+  sql("UPDATE runs SET state = 'finished', ended_at_ms = 1795000000000 WHERE id = 'run'").run();
+  const done = await aside('runs', bad?.key ?? '');
   expect(decodeURIComponent(done.to ?? '')).toMatch(/Set aside with \d+ that could not stand without it/);
   expect(faultsOfBook({ database: databaseFile() })).toEqual([]);
   expect([db().pragma('foreign_key_check'), hasStumbled()]).toEqual([[], false]);

@@ -4,8 +4,9 @@ import { db, inTransaction, sql } from '../database/database.server.ts';
 import { liveRunTitle } from '../runs/runs.server.ts';
 import { nameOf } from './name-of-record.ts';
 import type { Book } from './read-book.ts';
+import { insertRow, keyFields, removeRow, updateRow } from './rows.server.ts';
 import { BOOK_SECTIONS, keyOf, type BookRecord, type BookSection } from './sections.ts';
-import { recordOf, selectOf, valuesOf } from './write-book.server.ts';
+import { recordOf, selectOf } from './write-book.server.ts';
 
 /** What bringing a book in would do, section by section. */
 export interface SectionPreview {
@@ -192,9 +193,9 @@ export function mergeBook(book: Book, theirs: boolean, fileName: string, atMs: n
           says: 'A run is at the Bench. What differs is taken from another book when no run is live; what is new can be added now.',
         };
       const replaced = all.map(({ section, different }) => [section, theirs && !section.history ? different : []] as const);
-      for (const { section, fresh } of all) for (const record of fresh) insert(section, record);
+      for (const { section, fresh } of all) for (const record of fresh) insertRow(section, record);
       for (const [section, records] of replaced)
-        for (const record of records) update(section, { ...record.theirs, ...keptOfMine(section, record.mine) });
+        for (const record of records) updateRow(section, { ...record.theirs, ...keptOfMine(section, record.mine) });
       const came = [
         ...all.flatMap(({ section, fresh }) => fresh.map((record) => [section, record] as const)),
         ...replaced.flatMap(([section, records]) =>
@@ -263,34 +264,6 @@ function reasonOf(error: unknown): string {
   throw error;
 }
 
-function keyFields(section: BookSection, record: BookRecord): BookRecord {
-  return Object.fromEntries(section.key.map((key) => [key, record[key]]));
-}
-
-function insert(section: BookSection, record: BookRecord): void {
-  const names = section.columns.map(({ column }) => column);
-  // A sheet that was attached as a file is no part of a book.
-  sql(`INSERT INTO ${section.table} (${names.join(', ')}) VALUES (${names.map((name) => `@${name}`).join(', ')})`).run(
-    valuesOf(section, record),
-  );
-}
-
-const columnsOfKey = (section: BookSection) => section.key.map((key) => section.columns.find(({ as }) => as === key)?.column ?? key);
-const whereKey = (section: BookSection) =>
-  columnsOfKey(section)
-    .map((column) => `${column} = @${column}`)
-    .join(' AND ');
-
-function update(section: BookSection, record: BookRecord): void {
-  const sets = section.columns.map(({ column }) => `${column} = @${column}`).join(', ');
-  sql(`UPDATE ${section.table} SET ${sets} WHERE ${whereKey(section)}`).run(valuesOf(section, record));
-}
-
-function remove(section: BookSection, key: BookRecord): void {
-  const values = Object.fromEntries(section.key.map((name, i) => [columnsOfKey(section)[i] ?? name, key[name]]));
-  sql(`DELETE FROM ${section.table} WHERE ${whereKey(section)}`).run(values);
-}
-
 export interface BookImport {
   readonly id: string;
   readonly atMs: number;
@@ -326,14 +299,9 @@ export function undoImport(id: string, atMs: number): { readonly ok: boolean; re
       const { added, replaced } = undo;
       for (const [name, keys] of [...added].reverse()) {
         const section = sectionNamed(name);
-        if (name === 'runs')
-          for (const key of keys) {
-            sql('DELETE FROM run_words WHERE rowid = (SELECT number FROM run_search WHERE run_id = ?)').run(key['id']);
-            sql('DELETE FROM run_search WHERE run_id = ?').run(key['id']);
-          }
-        for (const key of [...keys].reverse()) remove(section, key);
+        for (const key of [...keys].reverse()) removeRow(section, key);
       }
-      for (const [name, records] of replaced) for (const record of records) update(sectionNamed(name), record);
+      for (const [name, records] of replaced) for (const record of records) updateRow(sectionNamed(name), record);
       sql('UPDATE book_imports SET undone_at_ms = ? WHERE id = ?').run(atMs, id);
       return { ok: true, says: 'The book is as it was before.' };
     });

@@ -59,6 +59,12 @@ export interface FoundRuns {
   readonly total: number;
 }
 
+/** A run that goes is found by nothing any more. */
+export function dropFromSearch(runId: string): void {
+  sql('DELETE FROM run_words WHERE rowid = (SELECT number FROM run_search WHERE run_id = ?)').run(runId);
+  sql('DELETE FROM run_search WHERE run_id = ?').run(runId);
+}
+
 /**
  * Ended runs that answer a question, the newest first. `monthMs` is the month as instants in the person's zone. A search
  * of signs alone finds nothing.

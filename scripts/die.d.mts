@@ -1,0 +1,1 @@
+export function dieOf(seed: number): () => number;
