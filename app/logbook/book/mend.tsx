@@ -113,7 +113,10 @@ export default function Mend({ loaderData, actionData }: Route.ComponentProps) {
                   {record.faults.map((fault) =>
                     fault.typed ? (
                       <label key={fault.field} className="grid gap-1 sm:grid-cols-[12rem_minmax(0,1fr)] sm:items-center">
-                        <span>“{inWords(fault.field)}” cannot be</span>
+                        <span>
+                          {upperFirst(inWords(fault.field))}
+                          <span className="block text-sm text-quiet">cannot be this: type what it was</span>
+                        </span>
                         <input name={`is-${fault.field}`} defaultValue={fault.is ?? ''} className={`${INPUT_SHAPE} w-full`} />
                       </label>
                     ) : (

@@ -54,7 +54,7 @@ export function BatchOnBoard({ batch, today }: { readonly batch: BatchView; read
         </span>
       </div>
       <div className="mt-2 flex flex-wrap items-center gap-x-3 gap-y-1">
-        {batch.capacity !== null && <Ladder done={batch.rollsDone} capacity={batch.capacity} />}
+        {batch.capacity !== null && batch.fillings === null && <Ladder done={batch.rollsDone} capacity={batch.capacity} />}
         <span className={batch.left === 0 ? 'text-sm font-semibold text-hot' : 'text-sm'}>
           {shown(batch.rollsDone)} done
           {batch.fillings !== null

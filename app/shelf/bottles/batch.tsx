@@ -160,7 +160,13 @@ export default function BatchPage({ loaderData, actionData }: Route.ComponentPro
         action={batch.retiredAtMs === null && <LinkButton to={`/shelf/labels?batch=${batch.id}`}>Print its labels</LinkButton>}
       >
         {batch.kit.name}.{' '}
-        {left === null ? 'Its leaflet gives no capacity.' : left > 0 ? `${counted(left, 'roll')} left.` : 'Its rolls are used up.'}
+        {(batch.solution ?? habit) === 'one-shot' && batch.wornRolls === 0
+          ? 'Each filling is used once.'
+          : left === null
+            ? 'Its leaflet gives no capacity.'
+            : left > 0
+              ? `${counted(left, 'roll')} left.`
+              : 'Its rolls are used up.'}
         {cost !== null && ` About ${cost} a roll.`}
       </PageHead>
       <div className="grid gap-4 lg:grid-cols-2">
