@@ -8,7 +8,7 @@ import { tonightsTemperatures, type TonightsTemperatures } from './tonights-temp
 import { followed, inThisWay, type WayDraft } from './way.ts';
 
 /** What decides which steps there are, before any of them has a time. */
-type StepsQuestion = Pick<PlanQuestion, 'kit' | 'habits' | 'treatment' | 'temperaturesC' | 'heat' | 'way' | 'wayFollows'>;
+type StepsQuestion = Pick<PlanQuestion, 'kit' | 'habits' | 'treatment' | 'temperaturesC' | 'heat' | 'way' | 'wayFollows' | 'singles'>;
 
 export interface Arranged extends TonightsTemperatures {
   readonly drafts: readonly DraftStep[];
@@ -28,6 +28,7 @@ export function arranged({
   heat,
   way: asked = [],
   wayFollows = false,
+  singles = [],
 }: StepsQuestion): Answer<Arranged> {
   const tonight = { process: kit.process, temperaturesC, roomC: heat?.roomC ?? null };
   const settled = (steps: readonly WayDraft[], lost: readonly string[] = []): Arranged => {
@@ -38,7 +39,7 @@ export function arranged({
     const ids = stepIds(drafts.map((draft) => draft.id));
     return drafts.map((draft, i) => ({ id: ids[i] ?? draft.id, draft, by: null }));
   };
-  let steps = withIds(draftSequence(kit, habits, treatment));
+  let steps = withIds(draftSequence(kit, habits, treatment, singles));
   if (treatment === 'bleach-bypass') {
     const { drafts, stepsC } = settled(steps);
     steps = withIds(steppedDown(drafts, stepsC, kit.process, habits));
@@ -46,7 +47,7 @@ export function arranged({
   const ids = steps.map((step) => step.id);
   const { way, lost } = wayFollows ? followed(asked, ids) : { way: asked, lost: [] };
   if (way.length === 0) return answered(settled(steps, lost));
-  const own = inThisWay(steps, way, habits);
+  const own = inThisWay(steps, way, habits, singles);
   return own.ok ? answered(settled(own.value, lost)) : own;
 }
 

@@ -8,9 +8,11 @@ import { asMessage, sentence } from '../units/sentence.ts';
 /** A bottle as far as a run is concerned with it. */
 export type BottleForRun = Pick<BottleNow, 'id' | 'bath' | 'name' | 'mlLeft' | 'wornRolls' | 'goodUntil' | 'standing' | 'why' | 'emptied'>;
 
-/** The baths that a run pours from bottles. */
-export function pouredBaths(steps: readonly { readonly bath: string; readonly bottle: string | null }[]): ReadonlySet<string> {
-  return new Set(steps.flatMap((step) => (step.bottle === null ? [] : [step.bath])));
+/** The baths that a run pours from its batch’s bottles; what comes from a single bath’s own is none of them. */
+export function pouredBaths(
+  steps: readonly { readonly bath: string; readonly bottle: string | null; readonly from?: string }[],
+): ReadonlySet<string> {
+  return new Set(steps.flatMap((step) => (step.bottle === null || step.from !== undefined ? [] : [step.bath])));
 }
 
 /**

@@ -13,7 +13,7 @@ export function timeOf(draft: DraftStep, tempC: number, question: PlanQuestion, 
   const { oneTemperature } = habits;
   const countedS = countedSeconds(draft.manner, tank);
   // A single bath has a ledger of its own, which this batch's rolls are no part of.
-  const rollsSeen = kit.baths.includes(draft.bath as Bath) ? number : 1;
+  const rollsSeen = draft.single?.bottle || kit.baths.includes(draft.bath as Bath) ? number : 1;
   if (draft.bath && draft.habitS === null && countedS === null) {
     const conditions = { pushStops, process: kit.process, oneTemperature };
     if (!draft.standsIn) return stepTime(draft.bath, { ...conditions, tempC, rollNumber: rollsSeen });
@@ -28,16 +28,25 @@ export function timeOf(draft: DraftStep, tempC: number, question: PlanQuestion, 
       ? `As long as ${draft.manner?.manner === 'counted' ? draft.manner.fills.length : 0} counted fills take`
       : draft.ownWay
         ? 'Your way'
-        : isNamed(draft.kind, habits)
-          ? 'Your habit'
-          : 'As usual: no leaflet times it';
+        : draft.because !== null
+          ? draft.because
+          : isNamed(draft.kind, habits)
+            ? 'Your habit'
+            : 'As usual: no leaflet times it';
   return answered({
     seconds,
     nominalS: seconds,
     doseS: seconds,
     working: [
       { what: 'leaflet', seconds, label: whose },
-      zero('wear', draft.bottle ? 'No wear: the time is your own' : 'Water does not wear'),
+      zero(
+        'wear',
+        draft.bottle && draft.because !== null
+          ? 'No wear: what it took says it'
+          : draft.bottle
+            ? 'No wear: the time is your own'
+            : 'Water does not wear',
+      ),
       zero('push', 'No push'),
       zero('temperature', 'Same time at any temperature'),
     ],

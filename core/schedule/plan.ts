@@ -32,6 +32,7 @@ import {
 import { type DraftStep } from './sequence.ts';
 import { afterFinal, pouredFar, tankOutsideRange, tooQuick, unseenHeat, unwarmed } from './tank-words.ts';
 import { changeoverSeconds, stepStarts, WIPE_S_A_ROLL } from './timeline.ts';
+import { rollInSingle, type SingleInUse } from './single-in-use.ts';
 import { type WayStep } from './way.ts';
 
 export interface BatchState {
@@ -75,6 +76,8 @@ export interface PlanQuestion {
   readonly way?: readonly WayStep[];
   /** A way that was kept follows a kit that has changed since, and the plan names what it lost; else an unknown step is an error. */
   readonly wayFollows?: boolean;
+  /** The single baths that stand ready: a treatment or a way takes them where it wants one (domain.md 4, 9). */
+  readonly singles?: readonly SingleInUse[];
 }
 
 export interface PlannedStep {
@@ -110,6 +113,8 @@ export interface PlannedStep {
   readonly agitation: Agitation | null;
   /** The bottle it is poured from, by name; null for water. */
   readonly bottle: string | null;
+  /** The single bath’s bottle that it is poured from, where it is none of the batch’s. */
+  readonly from?: string;
   readonly after: 'return' | 'discard';
   readonly inTank: boolean;
   /** True once everything that bleaches or fixes is behind: the tank may be opened when this step ends. */
@@ -187,6 +192,7 @@ export function planRun(question: PlanQuestion): Answer<Plan> {
 
   // A bottle is as worn as it is, not as its neighbours are: one may have been taken over, another left out of a run.
   const numberOf = (draft: DraftStep) => {
+    if (draft.single) return rollInSingle(draft.single, runRolls, habits);
     const bottle = batch.bottles?.[draft.bath?.id ?? ''];
     return bottle ? numberAfter(bottle.wornRolls) : number;
   };
@@ -283,7 +289,8 @@ function assembled(
   const { habits, tank, kit } = question;
   const lastFixing = timed.findLastIndex(({ draft }) => bleachesOrFixes(draft.kind));
   const bare = timed.map(({ draft, id, time, temperatureC, seconds, working, pourC, inTankC, poursForDose }, i) => {
-    const after = oneShot || draft.bottle?.after === 'discard' || !draft.bottle ? ('discard' as const) : ('return' as const);
+    const after =
+      (oneShot && !draft.single) || draft.bottle?.after === 'discard' || !draft.bottle ? ('discard' as const) : ('return' as const);
     return {
       id,
       bath: draft.id,
@@ -310,6 +317,7 @@ function assembled(
       ...(draft.ownWay ? { ownWay: true } : {}),
       // What is made up at each use comes from no bottle.
       bottle: draft.bottle && !isMadeAtUse(draft.bottle) ? draft.bottle.name : null,
+      ...(draft.single?.bottle ? { from: draft.single.bottle.id } : {}),
       ...madeUp(draft, tank),
       after,
       inTank: isInTank(draft.kind, habits),
@@ -335,7 +343,8 @@ function madeUp({ bottle }: DraftStep, { volumeMl }: Tank): { readonly madeUp?: 
 function agitationOf(draft: DraftStep, habits: Habits, kit: Kit): Agitation | null {
   if (draft.movement === 'none' || draft.movement === 'gentle' || draft.movement === 'shaken') return null;
   const asDeveloper = draft.movement === 'as-developer' ? kit.baths.find((bath) => isDeveloper(bath.kind))?.agitation : undefined;
-  const printed = asDeveloper ?? draft.bath?.agitation;
+  // What stands in for another bath is moved as its own leaflet says.
+  const printed = asDeveloper ?? (draft.single ? draft.single.bath : draft.bath)?.agitation;
   if (!printed) return null;
   if (!habits.agitation) return printed;
   return 'continuous' in habits.agitation ? { ...printed, continuous: true } : { ...printed, ...habits.agitation };

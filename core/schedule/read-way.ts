@@ -14,6 +14,7 @@ const wayStep = object({
   before: id(),
   water: string().oneOf(BARE_STEPS),
   bottle: bathSchema,
+  single: id(),
   ...saidShapes,
 }).exact();
 

@@ -3,8 +3,10 @@ import { isDeveloper, isWater, type BareStep, type StepKind } from '../kit/kind.
 import { BARE_STEP_NAMES, sequenceSteps } from '../kit/kit-document.ts';
 import type { Bath, Kit } from '../kit/kit.ts';
 import { saidManner, type Manner, type Movement, type StepSaid } from '../kit/manner.ts';
+import { showDuration } from '../units/duration.ts';
 import { DEFAULT_RINSE_S, DEFAULT_STOP_S, DEFAULT_WETTING_AGENT_S, prewashSeconds, ROOM_C, washSeconds, type Habits } from './habits.ts';
 import { usualManner } from './manner.ts';
+import { singleOfKind, type SingleInUse } from './single-in-use.ts';
 
 /** A step before its time is known: timed by its bath's leaflet, or by a habit. */
 export interface DraftStep {
@@ -34,6 +36,10 @@ export interface DraftStep {
   readonly plannedS: number | null;
   /** Changed, set in or moved by a way of one's own (domain.md 9.1). */
   readonly ownWay: boolean;
+  /** A single bath, with the bottle and the ledger of its own. */
+  readonly single: SingleInUse | null;
+  /** Whose figure `habitS` is, where it is neither a habit nor a way; null elsewhere. */
+  readonly because: string | null;
 }
 
 const REMJET_PREBATH_S = 60;
@@ -50,10 +56,20 @@ const KITCHEN_ALKALINE: Bath = {
 };
 const ROOM_RANGE = { lowC: 18, highC: 24 };
 /** What every step begins as, before habits, treatment and a way have their say. */
-const AS_IT_COMES = { standsIn: false, manner: null, movement: null, setC: null, kitTimed: false, plannedS: null, ownWay: false } as const;
+const AS_IT_COMES = {
+  standsIn: false,
+  manner: null,
+  movement: null,
+  setC: null,
+  kitTimed: false,
+  plannedS: null,
+  ownWay: false,
+  single: null,
+  because: null,
+} as const;
 
-/** The kit's sequence as habits and treatment change it (domain.md 9). */
-export function draftSequence(kit: Kit, habits: Habits, treatment: Treatment): DraftStep[] {
+/** The kit's sequence as habits and treatment change it (domain.md 9). `singles` are the single baths that stand ready. */
+export function draftSequence(kit: Kit, habits: Habits, treatment: Treatment, singles: readonly SingleInUse[] = []): DraftStep[] {
   const bare = bareSteps(habits);
   let steps = sequenceSteps(kit).map((step): DraftStep => {
     if (step.bath) return fromBath(step.bath);
@@ -63,9 +79,9 @@ export function draftSequence(kit: Kit, habits: Habits, treatment: Treatment): D
   steps = withPrewash(steps, habits, bare);
   steps = withAfterDeveloper(steps, habits, bare);
   // After the habits, so that a treatment's own needs (a rinse before a bare fixer) have the last word.
-  steps = withTreatment(steps, treatment, habits, bare);
+  steps = withTreatment(steps, treatment, habits, bare, singles);
   steps = withWashing(steps, habits);
-  steps = withWettingAgent(steps, habits, bare);
+  steps = withStopBath(withWettingAgent(steps, habits, bare), singles);
   return steps.map((step) => ({ ...step, manner: step.manner ?? usualManner(step.kind, habits) }));
 }
 
@@ -122,13 +138,19 @@ export function bareSteps(habits: Habits): MakeBare {
   });
 }
 
-function withTreatment(steps: DraftStep[], treatment: Treatment, habits: Habits, bare: MakeBare): DraftStep[] {
+function withTreatment(
+  steps: DraftStep[],
+  treatment: Treatment,
+  habits: Habits,
+  bare: MakeBare,
+  singles: readonly SingleInUse[],
+): DraftStep[] {
   switch (treatment) {
     case 'normal':
     case 'cross-process':
       return steps;
     case 'bleach-bypass':
-      return bleachBypassed(steps, habits, bare);
+      return bleachBypassed(steps, habits, bare, singleOfKind(singles, 'fixer'));
     case 'cine-in-c41': {
       // A plain prewash would only carry loosened backing into what follows: the alkaline bath comes first.
       const kept = steps.filter((step) => step.kind !== 'prewash');
@@ -147,23 +169,49 @@ function withTreatment(steps: DraftStep[], treatment: Treatment, habits: Habits,
       return kept.toSpliced(
         developer,
         0,
-        { ...remjet('prebath', 'prebath', 'Alkaline prebath', REMJET_PREBATH_S), bottle: KITCHEN_ALKALINE, movement: 'shaken' },
+        {
+          ...remjet('prebath', 'prebath', 'Alkaline prebath', REMJET_PREBATH_S),
+          ...ownAlkaline(singleOfKind(singles, 'prebath')),
+          movement: 'shaken',
+        },
         remjet('remjet-rinse', 'remjet-rinse', 'Rinse until clear', REMJET_RINSE_S),
       );
     }
   }
 }
 
+/** The alkaline bath that the person keeps, for as long as its leaflet says; else the kitchen's. */
+function ownAlkaline(single: SingleInUse | null): Partial<DraftStep> {
+  if (!single) return { bottle: KITCHEN_ALKALINE };
+  const { bath } = single;
+  return {
+    single,
+    bottle: bath,
+    name: bath.name,
+    habitS: Math.round(bath.time.points[0]?.s ?? REMJET_PREBATH_S),
+    because: 'As its leaflet says',
+  };
+}
+
+/** A stop bath that the person keeps is poured wherever one is called for and the kit brings none. */
+function withStopBath(steps: DraftStep[], singles: readonly SingleInUse[]): DraftStep[] {
+  const single = singleOfKind(singles, 'stop');
+  if (!single) return steps;
+  return steps.map((step) =>
+    step.kind === 'stop' && !step.bottle ? { ...step, single, bottle: single.bath, name: single.bath.name } : step,
+  );
+}
+
 /**
  * The bleach goes, and a fixer alone takes the silver halide away: the kit's own, or a bottle of its own at room
  * temperature in place of a bleach-fix (domain.md 9). A stop or rinse comes first.
  */
-function bleachBypassed(steps: DraftStep[], habits: Habits, bare: MakeBare): DraftStep[] {
+function bleachBypassed(steps: DraftStep[], habits: Habits, bare: MakeBare, single: SingleInUse | null): DraftStep[] {
   const kept = steps
     .filter((step) => step.kind !== 'bleach' && step.kind !== 'pre-bleach')
     .map((step): DraftStep =>
       step.kind === 'bleach-fix'
-        ? { ...step, id: 'fixer', kind: 'fixer', name: 'Separate fixer', ownC: ROOM_C, range: ROOM_RANGE, bottle: null, standsIn: true }
+        ? { ...step, id: 'fixer', kind: 'fixer', standsIn: true, ...(single ? ownFixer(single) : BARE_FIXER) }
         : step,
     );
   const at = kept.findIndex((step) => step.kind === 'fixer');
@@ -171,6 +219,24 @@ function bleachBypassed(steps: DraftStep[], habits: Habits, bare: MakeBare): Dra
   const between = before && (before.kind === 'stop' || before.kind === 'rinse' || before.kind === 'wash');
   const kind = habits.afterDeveloper === 'stop' ? 'stop' : 'rinse';
   return between || !before ? kept : kept.toSpliced(at, 0, bare(kind, kind));
+}
+
+const BARE_FIXER = { name: 'Separate fixer', ownC: ROOM_C, range: ROOM_RANGE, bottle: null } as const;
+
+/** A fixer out of its own bottle: for twice the time that it took to clear a snip, where that was seen since its last run. */
+function ownFixer(single: SingleInUse): Partial<DraftStep> {
+  const { bath, bottle } = single;
+  const clearS = bottle?.clearS ?? null;
+  return {
+    single,
+    name: bath.name,
+    ownC: bath.nominalC,
+    range: bath.range ?? null,
+    bottle: bath,
+    ...(clearS === null
+      ? {}
+      : { habitS: Math.round(2 * clearS), because: `Twice the ${showDuration(clearS)} that it took to clear a snip` }),
+  };
 }
 
 /** A step re-timed by a habit that was named, whoever timed it before. */

@@ -3,7 +3,7 @@ import { bleachesOrFixes, isDeveloper, isFinal, isWater } from '../kit/kind.ts';
 import { SHIPPED_KITS } from '../kit/shipped-kits.ts';
 import { usualQuestion } from './a-question.fixture.ts';
 import { planRun, type Plan, type PlanQuestion } from './plan.ts';
-import { followed, freshStepId, putBack, withSaid, type WayStep } from './way.ts';
+import { followed, freshStepId, putBack, withPlace, withSaid, type WayStep } from './way.ts';
 
 const TANK = { method: 'inversion', fillS: 8, drainS: 12, volumeMl: 520 } as const;
 const asked = (way: readonly WayStep[], more: Partial<PlanQuestion> = {}) => planRun({ ...usualQuestion(), tank: TANK, way, ...more });
@@ -176,6 +176,10 @@ const anyChange = (ids: readonly string[]): fc.Arbitrary<WayStep> =>
       water: fc.constantFrom('rinse' as const, 'wash' as const, 'prewash' as const),
       changes: fc.integer({ min: 1, max: 12 }),
     }),
+    fc
+      .record({ id: fc.constantFrom(...ids), beside: fc.constantFrom(...ids), where: fc.constantFrom('after', 'before') })
+      .filter(({ id, beside }) => id !== beside)
+      .map(({ id, beside, where }): WayStep => ({ id, [where]: beside })),
   );
 
 test('whatever is changed: the order holds, the lines sum, every change is a cue; and nothing changed is the kit’s own plan', () => {
@@ -205,3 +209,89 @@ function planRunOf(kit: PlanQuestion['kit']): Plan {
   if (!plan.ok) throw new Error(kit.id);
   return plan.value;
 }
+
+test('a step is set before or after another; said again it stands where it was said last, and put back it stands as the kit has it', () => {
+  const order = (way: readonly WayStep[]) => planned(way).steps.map(({ id }) => id);
+  expect(order([{ id: 'wash', after: 'stabiliser' }])).toEqual(['prewash', 'developer', 'rinse', 'bleach-fix', 'stabiliser', 'wash']);
+  let way = withPlace([{ id: 'wash', s: 300 }], { id: 'wash', before: 'rinse' });
+  expect(order(way)).toEqual(['prewash', 'developer', 'wash', 'rinse', 'bleach-fix', 'stabiliser']);
+  way = withPlace(withSaid(way, { id: 'wash', c: 30 }), { id: 'wash', after: 'rinse' });
+  expect(way).toEqual([
+    { id: 'wash', s: 300, c: 30 },
+    { id: 'wash', after: 'rinse' },
+  ]);
+  expect(planned(way).steps[3]).toMatchObject({ id: 'wash', seconds: 300, temperatureC: 30, ownWay: true });
+  expect(putBack(way, 'wash')).toEqual([]);
+  expect(faults([{ id: 'bleach-fix', before: 'developer' }])).toEqual(['order $.steps[0]']);
+  expect(faults([{ id: 'wash', after: 'wash' }])).toEqual(['unknown-step $.steps[0].after']);
+  // What was set beside a step that goes, stands again where it stood.
+  const beside: WayStep[] = [
+    { id: 'own-rinse-1', after: 'bleach-fix', water: 'rinse' },
+    { id: 'wash', after: 'own-rinse-1' },
+    { id: 'wash', s: 240 },
+  ];
+  expect(putBack(beside, 'own-rinse-1')).toEqual([{ id: 'wash', s: 240 }]);
+  expect(followed(beside, ['wash'])).toEqual({ way: beside.slice(2), lost: ['bleach-fix', 'own-rinse-1'] });
+});
+
+const fixer = (more: object = {}) =>
+  ({
+    kit: 'own-fixer',
+    makesMl: 1000,
+    bath: {
+      id: 'fixer',
+      kind: 'fixer',
+      name: 'House fixer',
+      nominalC: 20,
+      time: { points: [{ c: 20, s: 300 }] },
+      exhaustion: { rule: 'percent', perRoll: 10 },
+      agitation: { initialS: 30, everyS: 60, inversions: 3 },
+      after: 'return',
+    },
+    bottle: {
+      id: '7',
+      bath: 'fixer',
+      name: 'House fixer',
+      volumeMl: 1000,
+      mlLeft: 1000,
+      wornRolls: 0,
+      goodUntil: null,
+      standing: 'good',
+      why: [],
+      emptied: false,
+      clearS: null,
+      ...more,
+    },
+  }) as const;
+
+test('no bleach: the fixer comes out of its own bottle for twice what it took to clear a snip, else as long as a fresh bleach-fix', () => {
+  const bypass = (clearS: number | null, habits = {}) =>
+    planned([], { treatment: 'bleach-bypass', singles: [fixer({ clearS })], batch: { volumeMl: 1000, rollsDone: 6 }, habits });
+  const cleared = bypass(130);
+  const step = cleared.steps.find(({ kind }) => kind === 'fixer');
+  expect(step).toMatchObject({ id: 'fixer', name: 'House fixer', seconds: 260, temperatureC: 20, from: '7', after: 'return' });
+  expect(step?.working[0]?.label).toBe('Twice the 2:10 that it took to clear a snip');
+  expect(step?.agitation).toMatchObject({ initialS: 30, everyS: 60, inversions: 3 });
+  expect(bypass(null).steps.find(({ kind }) => kind === 'fixer')?.seconds).toBe(400);
+  // The kit of the evening is used once; the fixer goes back all the same.
+  const oneShot = planned([], {
+    treatment: 'bleach-bypass',
+    singles: [fixer()],
+    habits: { solution: 'one-shot' },
+    batch: { volumeMl: 1000, rollsDone: 0 },
+  });
+  expect(oneShot.steps.filter(({ after }) => after === 'return').map(({ kind }) => kind)).toEqual(['fixer']);
+  // From a warm developer down to the room in even steps.
+  const around = cleared.steps.map(({ temperatureC }) => temperatureC);
+  const [from, to] = [cleared.steps.findIndex(({ kind }) => kind === 'developer'), cleared.steps.indexOf(step as NonNullable<typeof step>)];
+  for (let i = from + 1; i <= to; i++) expect((around[i - 1] ?? 0) - (around[i] ?? 0)).toBeLessThanOrEqual(5 + 1e-9);
+});
+
+test('a single bath of a way is poured from its bottle where one stands ready, and is as worn as that', () => {
+  const way: WayStep[] = [{ after: 'wash', id: 'again', bottle: fixer().bath, single: 'own-fixer' }];
+  const seen = (singles: PlanQuestion['singles']) =>
+    planned(way, { singles, batch: { volumeMl: 1000, rollsDone: 9 } }).steps.find(({ id }) => id === 'again');
+  expect(seen([fixer({ wornRolls: 3 })])).toMatchObject({ from: '7', seconds: 390 });
+  expect(seen([])).toMatchObject({ seconds: 300, bottle: 'House fixer' });
+  expect(seen([])?.from).toBeUndefined();
+});

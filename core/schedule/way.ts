@@ -5,11 +5,14 @@ import { saidManner, type StepSaid } from '../kit/manner.ts';
 import type { Habits } from './habits.ts';
 import { usualManner } from './manner.ts';
 import { bareSteps, fromBath, type DraftStep } from './sequence.ts';
+import type { SingleInUse } from './single-in-use.ts';
 
-/** A step of the run as this person does it, or leaves out. */
+/** A step of the run as this person does it, or leaves out, or sets before or after another. */
 export interface StepChanged extends StepSaid {
   readonly id: string;
   readonly leaveOut?: boolean;
+  readonly after?: string;
+  readonly before?: string;
 }
 
 /** A step that the kit does not have: water, or a single bath from a bottle of its own. */
@@ -20,13 +23,20 @@ export interface StepSetIn extends StepSaid {
   readonly water?: BareStep;
   /** The bath of a single bath’s document (domain.md 4). */
   readonly bottle?: Bath;
+  /** That document’s id: where a bottle of it stands ready, it is poured from that. */
+  readonly single?: string;
 }
 
 /** What a person changes of the steps that kit, habits and treatment make, in the order they were said (domain.md 9.1). */
 export type WayStep = StepChanged | StepSetIn;
 
 export function isSetIn(step: WayStep): step is StepSetIn {
-  return 'after' in step || 'before' in step;
+  return ('water' in step && step.water !== undefined) || ('bottle' in step && step.bottle !== undefined);
+}
+
+/** A step that is there and stands elsewhere. */
+function isMoved(step: WayStep): boolean {
+  return !isSetIn(step) && (step.after ?? step.before) !== undefined;
 }
 
 /** A step with the id that it keeps whatever is set in or left out around it. */
@@ -41,7 +51,12 @@ export interface WayDraft {
  * The steps of a run as this person goes through them. Ids are those before any change: leaving one out renumbers none.
  * Errors by `$.steps[i]`: `unknown-step`, `repeated-id`, `place`, `water-or-bottle`, `not-water`.
  */
-export function inThisWay(steps: readonly WayDraft[], way: readonly WayStep[], habits: Habits): Answer<readonly WayDraft[]> {
+export function inThisWay(
+  steps: readonly WayDraft[],
+  way: readonly WayStep[],
+  habits: Habits,
+  singles: readonly SingleInUse[] = [],
+): Answer<readonly WayDraft[]> {
   const faults: Fault[] = [];
   let list = [...steps];
   const left = new Set<string>();
@@ -53,27 +68,38 @@ export function inThisWay(steps: readonly WayDraft[], way: readonly WayStep[], h
       fault('unknown-step', field, `This run has no step “${id?.slice(0, 80)}”. Its steps are ${list.map((step) => step.id).join(', ')}.`);
       return null;
     };
-    if (isSetIn(change)) {
-      const { after, before, water, bottle, id } = change;
+    const { id, after, before } = change;
+    const isThere = list.some((step) => step.id === id);
+    const isPlaced = after !== undefined || before !== undefined;
+    if (isPlaced && (isSetIn(change) || !isThere)) {
+      const { water, bottle, single: kept } = change as StepSetIn;
       if ((after === undefined) === (before === undefined))
         return void fault('place', '', `“${id}” is set in either after or before a step, and one of them only.`);
       if ((water === undefined) === (bottle === undefined))
         return void fault('water-or-bottle', '', `“${id}” is either water or a bottle of its own, and one of them only.`);
-      if (list.some((step) => step.id === id))
-        return void fault('repeated-id', '.id', `There is a step “${id}” already; give this one a name of its own.`);
+      if (isThere) return void fault('repeated-id', '.id', `There is a step “${id}” already; give this one a name of its own.`);
       const at = placeOf(after ?? before, after === undefined ? '.before' : '.after');
       if (at === null) return;
-      const made = bottle ? fromBath(bottle) : bareSteps(habits)(water as BareStep, water as BareStep);
+      const single = kept === undefined ? null : (singles.find(({ kit }) => kit === kept) ?? null);
+      const made = bottle ? { ...fromBath(single?.bath ?? bottle), single } : bareSteps(habits)(water as BareStep, water as BareStep);
       const draft = said({ ...made, manner: usualManner(made.kind, habits) }, change, (message) => fault('not-water', '.manner', message));
       list = list.toSpliced(after === undefined ? at : at + 1, 0, { id, draft, by: i });
       return;
     }
-    const at = placeOf(change.id, '.id');
+    const at = placeOf(id, '.id');
     if (at === null) return;
-    if (change.leaveOut) return void left.add(change.id);
+    if ((change as StepChanged).leaveOut) return void left.add(id);
     const step = list[at] as WayDraft;
     const draft = said(step.draft, change, (message) => fault('not-water', '.manner', message));
     list = list.with(at, { ...step, draft, by: i });
+    if (!isPlaced) return;
+    if (after !== undefined && before !== undefined)
+      return void fault('place', '', `“${id}” is set either after or before a step, and one of them only.`);
+    const anchor = after ?? before;
+    const rest = list.toSpliced(at, 1);
+    const to = anchor === id ? -1 : rest.findIndex((other) => other.id === anchor);
+    if (to === -1) return void placeOf(anchor === id ? `${id}, beside itself` : anchor, after === undefined ? '.before' : '.after');
+    list = rest.toSpliced(after === undefined ? to : to + 1, 0, { ...step, draft, by: i });
   });
   return faults.length > 0 ? refused(...faults) : answered(list.filter((step) => !left.has(step.id)));
 }
@@ -102,17 +128,20 @@ export function followed(
   const known = new Set(ids);
   const lost = new Set<string>();
   const kept = way.filter((step) => {
-    const anchor = isSetIn(step) ? (step.after ?? step.before ?? '') : step.id;
-    if (!known.has(anchor)) lost.add(anchor);
-    else if (isSetIn(step)) known.add(step.id);
-    return known.has(anchor);
+    // One that is set in needs its neighbour, one that is moved both, any other itself.
+    const anchor = step.after ?? step.before;
+    const needed = [...(isSetIn(step) ? [] : [step.id]), ...(anchor === undefined ? [] : [anchor])];
+    const gone = needed.filter((id) => !known.has(id));
+    for (const id of gone) lost.add(id);
+    if (gone.length === 0) known.add(step.id);
+    return gone.length === 0;
   });
   return { way: kept, lost: [...lost] };
 }
 
 /** A way with one more thing said of a step: of two sayings of one step the later counts, field by field. */
 export function withSaid(way: readonly WayStep[], change: StepChanged): readonly WayStep[] {
-  const at = way.findIndex((step) => step.id === change.id);
+  const at = way.findIndex((step) => step.id === change.id && !isMoved(step));
   const before = way[at];
   if (!before) return [...way, change];
   const { leaveOut: _, manner: __, changes: ___, fills: ____, ...rest } = before as StepChanged;
@@ -122,13 +151,17 @@ export function withSaid(way: readonly WayStep[], change: StepChanged): readonly
   return way.with(at, { ...kept, ...change });
 }
 
-/** A step as kit, habits and treatment have it again; one that was set in goes, with what was set in beside it. */
+/** A way with a step set beside another. Where it stood by an earlier saying is forgotten; what else was said of it stays. */
+export function withPlace(way: readonly WayStep[], place: Pick<StepChanged, 'id' | 'after' | 'before'>): readonly WayStep[] {
+  return [...way.filter((step) => !(step.id === place.id && isMoved(step))), place];
+}
+
+/** A step as kit, habits and treatment have it again; one that was set in goes, with what was set beside it. */
 export function putBack(way: readonly WayStep[], id: string): readonly WayStep[] {
-  const beside = way.filter(
-    (step) => isSetIn(step) && (step.after === id || step.before === id) && way.some((each) => isSetIn(each) && each.id === id),
-  );
+  const goes = way.some((step) => isSetIn(step) && step.id === id);
+  const beside = goes ? way.filter((step) => step.id !== id && (step.after === id || step.before === id)) : [];
   return beside.reduce<readonly WayStep[]>(
-    (rest, step) => putBack(rest, step.id),
+    (rest, step) => (isSetIn(step) ? putBack(rest, step.id) : rest.filter((each) => each !== step)),
     way.filter((step) => step.id !== id),
   );
 }

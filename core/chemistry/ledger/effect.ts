@@ -7,6 +7,8 @@ export interface PouredStep {
   readonly bath: string;
   readonly kind: StepKind;
   readonly bottle: string | null;
+  /** A single bath’s bottle, by its id: it is poured from this one and no other. */
+  readonly from?: string;
   /** Made up when it is needed: a bottle of it stands there only where somebody names one. */
   readonly madeUp?: string;
   readonly after: 'return' | 'discard';
@@ -66,11 +68,12 @@ export function keptByFilmMl(rolls: number): number {
 export function effectOfRun({ steps, bottles, tankMl, rolls, oneShot, pours = () => 1, backMl }: EffectQuestion): RunEffect {
   const keptMl = keptByFilmMl(rolls);
   const entries = bottles.flatMap((bottle): EffectEntry[] => {
-    const own = steps.filter((step) => isPoured(step) && (step.bath === bottle.bath || step.id === bottle.bath));
+    const own = steps.filter((step) => isPoured(step) && isPouredFrom(step, bottle));
     const times = own.reduce((sum, step) => sum + pours(step), 0);
     const [first] = own;
     if (!first || times === 0) return [];
-    const returned = !oneShot && first.after === 'return';
+    // Nobody uses a single bath up at one time because the kit is: it goes back into its own bottle.
+    const returned = (!oneShot || first.from !== undefined) && first.after === 'return';
     let [leftMl, drawnMl, returnedMl] = [bottle.mlLeft, 0, 0];
     for (let n = 0; n < times; n++) {
       const pouredMl = Math.min(leftMl, tankMl);
@@ -82,6 +85,11 @@ export function effectOfRun({ steps, bottles, tankMl, rolls, oneShot, pours = ()
     return [{ bottle: bottle.id, kind: first.kind, drawnMl, returnedMl, returned, rolls, wears: returned ? rolls : 0 }];
   });
   return { entries, jugsMl: jugsOf(entries) };
+}
+
+/** Whether a step is poured from this bottle: a single bath’s is named, the others are found by their place. */
+function isPouredFrom(step: PouredStep, bottle: Pick<BottleToPour, 'id' | 'bath'>): boolean {
+  return step.from === undefined ? step.bath === bottle.bath || step.id === bottle.bath : step.from === bottle.id;
 }
 
 /** Water comes from no bottle. */

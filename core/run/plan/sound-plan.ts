@@ -49,6 +49,7 @@ const stepOf = (added: (shape: Shape) => Shape) =>
     cues: listOf(cue, 4000),
     agitation: orNull(agitation),
     bottle: orNull(text(200)),
+    from: maybe(text(40)),
     after: oneOf(['return', 'discard']),
     inTank: flag,
     lightSafeAtEnd: flag,

@@ -1,0 +1,33 @@
+import type { Bath } from '../kit/kit.ts';
+import { rollNumber } from '../timing/roll-number.ts';
+import type { BottleForRun } from './bottles-in-run.ts';
+import type { Habits } from './habits.ts';
+
+/** The bottle that a single bath is poured from, with what it was filled with. */
+export interface BottleOfSingle extends BottleForRun {
+  readonly volumeMl: number;
+  /** How long a snip took to clear in it since its last run; null where none was laid in. */
+  readonly clearS: number | null;
+}
+
+/** A single bath that a run may take: out of its own bottle, or made up when it is needed (domain.md 4, 9). */
+export interface SingleInUse {
+  /** Its kit document’s id. */
+  readonly kit: string;
+  readonly bath: Bath;
+  readonly makesMl: number;
+  /** Null for what is made up when it is needed. */
+  readonly bottle: BottleOfSingle | null;
+}
+
+/** The single bath that is taken where a bath of its kind is wanted: one that stands ready before one that must be made up. */
+export function singleOfKind(singles: readonly SingleInUse[], kind: Bath['kind']): SingleInUse | null {
+  const of = singles.filter(({ bath }) => bath.kind === kind);
+  return of.find(({ bottle }) => bottle !== null) ?? of[0] ?? null;
+}
+
+/** Which roll this is in a single bath's own bottle, whatever the batch of the run has seen. */
+export function rollInSingle({ makesMl, bottle }: SingleInUse, runRolls: number, { wear = 'last' }: Pick<Habits, 'wear'>): number {
+  if (bottle === null) return 1;
+  return rollNumber({ rollsDone: bottle.wornRolls, runRolls, makesMl, volumeMl: bottle.volumeMl, wear });
+}
