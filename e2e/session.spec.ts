@@ -31,6 +31,7 @@ test('a roll dragged where it does not belong is refused in words, and one press
   const onto = await page.getByRole('region', { name: /Run 2/ }).boundingBox();
   if (!onto) throw new Error('nowhere to drag to');
   await page.mouse.move(onto.x + 100, onto.y + 60, { steps: 8 });
+  await expect(page.getByText('Night kiln is over run 2')).toBeAttached();
   await page.mouse.up();
   await expect(page.getByText('are pushed by different amounts')).toBeVisible();
   await expect(page.getByText(/of what the tank holds/)).toBeVisible();

@@ -122,3 +122,10 @@ test('the working of the bath can be done again in pencil and gives what is show
   );
   expect(inF.join(' ')).not.toMatch(/°C|\bml\b/);
 });
+
+test('what is poured, in jugs, is warm long before the bottles would be, and stands in the bath in their place', () => {
+  const [bottles, portions] = [eveningBath(ask()), eveningBath({ ...ask(), portionMl: 230 })];
+  expect(portions.bottles.map(({ name, ml }) => `${name} ${ml}`)).toEqual(['Developer 230', 'Bleach-fix 230']);
+  expect(portions.setC).toBe(bottles.setC);
+  expect(portions.readyS.ok && bottles.readyS.ok && portions.readyS.value < bottles.readyS.value).toBe(true);
+});

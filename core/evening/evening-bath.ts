@@ -25,6 +25,8 @@ export interface TubSetting {
 export interface EveningBathQuestion {
   readonly steps: readonly PlannedStep[];
   readonly bottleMl: number;
+  /** What is poured stands in the bath, in jugs, in place of the bottles; absent or null, the bottles do (domain.md 8.2). */
+  readonly portionMl?: number | null;
   readonly tub: TubSetting;
   /** What the bath must be held at where the tank's heat is reckoned with; null follows the pours alone. */
   readonly bathC: number | null;
@@ -65,7 +67,15 @@ const LONG_WAIT_S = 5400;
  * taps must give. Everything follows from the pour temperatures of the run's plan; bottles whose range begins at room
  * temperature need no bath and are left out of it.
  */
-export function eveningBath({ steps, bottleMl, tub, bathC, noHeater = false, horizonS }: EveningBathQuestion): EveningBath {
+export function eveningBath({
+  steps,
+  bottleMl,
+  portionMl = null,
+  tub,
+  bathC,
+  noHeater = false,
+  horizonS,
+}: EveningBathQuestion): EveningBath {
   const critical = steps.filter((step) => step.critical);
   const developer = critical[0] ?? steps.find((step) => step.bottle !== null);
   const setC = Math.max(bathC ?? -Infinity, ...(critical.length > 0 ? critical : developer ? [developer] : []).map(pouredAtC));
@@ -82,7 +92,7 @@ export function eveningBath({ steps, bottleMl, tub, bathC, noHeater = false, hor
         name: step.bottle ?? step.name,
         critical: step.critical,
         pourC,
-        ml: bottleMl,
+        ml: portionMl ?? bottleMl,
         material: tub.material,
         startC: tub.bottleStartC,
         lowC: range?.lowC ?? near.lowC,

@@ -1,5 +1,5 @@
 import type { Answer } from '../answer.ts';
-import { bottlesAfter, effectOfRun, NOTHING_TO_COME, shareOfBatch, type Forecast } from '../chemistry/ledger/effect.ts';
+import { bottlesAfter, effectOfRun, NOTHING_TO_COME, shareOfBatch, type EffectEntry, type Forecast } from '../chemistry/ledger/effect.ts';
 import { stepsOfKit } from '../chemistry/ledger/ledger.ts';
 import { ageInDays, pastShelfLife } from '../chemistry/life/shelf-life.ts';
 import type { FormatId } from '../film/format.ts';
@@ -17,6 +17,7 @@ import { bottlesInTheWay, bottleWarnings, pouredBaths, type BottleForRun } from 
 import { isOneShot, type Habits } from '../schedule/habits.ts';
 import { planRun, type BatchState, type BottleState, type Plan } from '../schedule/plan.ts';
 import type { WaysOfKit } from '../schedule/read-way.ts';
+import type { BottleOfSingle, SingleInUse } from '../schedule/single-in-use.ts';
 import { atPush, type OwnMargin } from '../timing/own-margin.ts';
 
 export interface EveningRoll {
@@ -84,6 +85,8 @@ export interface EveningQuestion {
   readonly own?: Readonly<Record<string, Readonly<Record<string, OwnMargin>>>>;
   /** A person's own ways: by batch, then by treatment (domain.md 9.1). */
   readonly ways?: Readonly<Record<string, WaysOfKit>>;
+  /** The single baths that stand ready, as what waits will have left them. */
+  readonly singles?: readonly SingleInUse[];
   /** Null lets the packing propose. */
   readonly arrangement: readonly ArrangedRun[] | null;
 }
@@ -210,6 +213,7 @@ function asMixed({ kit, mlLeft, volumeMl, rollsDone, wornRolls = rollsDone }: Ev
 
 function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuestion): EveningRun[] {
   const standing = new Map(question.batches.map((batch) => [batch.id, standingOf(batch)]));
+  let singles = question.singles ?? [];
   return arranged.flatMap((run): EveningRun[] => {
     const rolls = run.rollIds.flatMap((id) => question.rolls.find((roll) => roll.id === id) ?? []);
     const batch = question.batches.find((candidate) => candidate.id === run.batchId);
@@ -235,6 +239,7 @@ function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuesti
       own: { ...question.own?.[batch.id], ...(first.pushStops === 0 ? {} : question.own?.[atPush(batch.id, first.pushStops)]) },
       way: question.ways?.[batch.id]?.[first.treatment] ?? [],
       wayFollows: true,
+      singles,
     };
     const plan = planRun(asked);
     const steps = plan.ok ? plan.value.steps : [];
@@ -245,10 +250,19 @@ function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuesti
       ...(bottles ? bottlesInTheWay(batch.kit, poured, bottles) : []),
       ...(oneShot ? freshSolutionLeft(freeMl(now, poured, batch.reserved), tank) : []),
     ];
-    const { entries } = effectOfRun({ steps, bottles: now.bottles, tankMl: tank.volumeMl, rolls: rollEquivalents(rolls), oneShot });
+    const own = singlesPoured(steps, singles);
+    const { entries } = effectOfRun({
+      steps,
+      bottles: [...now.bottles, ...own],
+      tankMl: tank.volumeMl,
+      rolls: rollEquivalents(rolls),
+      oneShot,
+    });
+    singles = singles.map((single) => (single.bottle ? { ...single, bottle: afterOneOf(single.bottle, entries) } : single));
+    const ofBatch = entries.filter((entry) => !own.some(({ id }) => id === entry.bottle));
     standing.set(batch.id, {
-      wornRolls: now.wornRolls + shareOfBatch(entries).wears,
-      bottles: bottlesAfter(now.bottles, entries),
+      wornRolls: now.wornRolls + shareOfBatch(ofBatch).wears,
+      bottles: bottlesAfter(now.bottles, ofBatch),
       seenRemjet: now.seenRemjet || (plan.ok && plan.value.batchAfter.seenRemjet),
     });
     return [
@@ -260,16 +274,30 @@ function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuesti
         treatment: first.treatment,
         rollsBefore: now.wornRolls,
         asTheKit: asked.way.length > 0 ? secondsOf(planRun({ ...asked, way: [] })) : {},
-        plan: bottles
-          ? withBottleWarnings(
-              plan,
-              bottleWarnings(poured, bottles, oneShot ? 0 : tank.volumeMl, keepers, smallerThan(tank, rolls, question.tanks)),
-            )
-          : plan,
+        plan: withBottleWarnings(plan, [
+          ...(bottles
+            ? bottleWarnings(poured, bottles, oneShot ? 0 : tank.volumeMl, keepers, smallerThan(tank, rolls, question.tanks))
+            : []),
+          ...bottleWarnings(new Set(own.map(({ bath }) => bath)), own, tank.volumeMl, keepers),
+        ]),
         broken,
       },
     ];
   });
+}
+
+/** The single baths' own bottles that a run is poured from, each in the place that it takes in the run. */
+function singlesPoured(steps: Plan['steps'], singles: readonly SingleInUse[]): BottleOfSingle[] {
+  return steps.flatMap(({ bath, from }) => {
+    const bottle = from === undefined ? null : singles.find((single) => single.bottle?.id === from)?.bottle;
+    return bottle ? [{ ...bottle, bath }] : [];
+  });
+}
+
+/** A bottle as some entries leave it; what went through it makes of its snip's time a thing of the past. */
+function afterOneOf(bottle: BottleOfSingle, entries: readonly EffectEntry[]): BottleOfSingle {
+  const [after = bottle] = bottlesAfter([bottle], entries);
+  return after.wornRolls === bottle.wornRolls ? after : { ...after, clearS: null };
 }
 
 function secondsOf(plan: Answer<Plan>): Record<string, number> {

@@ -31,6 +31,21 @@ export function bottlesInTheWay(kit: Pick<Kit, 'baths'>, baths: ReadonlySet<stri
     });
 }
 
+/** The same of the single baths' own bottles that a run names; they stand in no batch of its kit. */
+export function singlesInTheWay(
+  steps: readonly { readonly name: string; readonly from?: string }[],
+  bottles: readonly Pick<BottleForRun, 'id' | 'emptied' | 'standing' | 'why'>[],
+): string[] {
+  return steps.flatMap(({ name, from }) => {
+    if (from === undefined) return [];
+    const bottle = bottles.find(({ id }) => id === from);
+    if (!bottle || bottle.emptied) return [`${name}: its bottle was emptied. Mix a fresh one, and plan this run again.`];
+    return bottle.standing === 'spent'
+      ? [`${name} is spent: ${lastWord(bottle)} Test it with a snip on the Shelf, or mix a fresh one.`]
+      : [];
+  });
+}
+
 /** What is worth knowing of bottles that may be poured. `keepers` are the run's films that matter, by name. */
 export function bottleWarnings(
   baths: ReadonlySet<string>,
@@ -61,7 +76,7 @@ export function bottleWarnings(
   return [...doubtful, ...short];
 }
 
-function lastWord({ why }: BottleForRun): string {
+function lastWord({ why }: Pick<BottleForRun, 'why'>): string {
   const said = why.at(-1) ?? 'something is not as it should be.';
   return lowerFirst(said);
 }

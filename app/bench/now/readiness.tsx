@@ -248,6 +248,7 @@ function readinessChecks(plan: RunPlan, units: Units, known: readonly BottleAtBe
   const at = (step: PlannedStep) => showTemperature(pouredAtC(step), units.temperature);
   const thrown = plan.steps.filter((step) => !isWater(step.kind) && step.after === 'discard');
   const jugs = [...new Set(thrown.map((step) => jugInWords(step.kind)))];
+  const portion = plan.tank.warms === 'portion' && plan.tank.volumeMl ? showVolume(plan.tank.volumeMl, units.volume) : null;
   return [
     {
       id: 'loaded',
@@ -269,6 +270,9 @@ function readinessChecks(plan: RunPlan, units: Units, known: readonly BottleAtBe
       .filter((step) => step.bottle === null && !isWater(step.kind))
       .map((step) => ({ id: `other-${step.id}`, asks: `${step.name}, mixed and at hand`, figure: at(step) })),
     ...waters(plan, at),
+    ...(portion
+      ? [{ id: 'portions', asks: `${portion} of each measured into a jug of its own, the jugs in the bath in the order of pouring` }]
+      : []),
     { id: 'funnels', asks: jugs.length === 0 ? 'A funnel for each bottle' : `A funnel for each bottle, and ${inAList(jugs)}` },
     { id: 'gloves', asks: 'Gloves, eye protection, long sleeves; the air moves' },
   ];

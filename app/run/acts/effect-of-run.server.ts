@@ -8,7 +8,7 @@ import {
   type RunEffect,
 } from '../../../core/chemistry/ledger/effect.ts';
 import { openRuns, type Run } from '../../server/runs/runs.server.ts';
-import { findBatch } from '../../server/shelf/batches.server.ts';
+import { findBatch, findBottle } from '../../server/shelf/batches.server.ts';
 import type { ShelfBottle } from '../../server/shelf/bottles.server.ts';
 
 type RunOfBatch = Pick<Run, 'batchId' | 'plan' | 'runRolls'>;
@@ -25,19 +25,36 @@ export function effectOnBottles(run: RunOfBatch, pours?: (step: PouredStep) => n
   });
 }
 
-function bottlesOf({ batchId }: Pick<Run, 'batchId'>): readonly ShelfBottle[] {
-  return findBatch(batchId)?.bottles ?? [];
+/** The bottles that a run may be poured from: its batch's, and the single baths' that its plan names. */
+export function bottlesOf({ batchId, plan }: Pick<Run, 'batchId' | 'plan'>): readonly ShelfBottle[] {
+  return [...(findBatch(batchId)?.bottles ?? []), ...singlesOf(plan)];
+}
+
+/** The single baths' own bottles that a plan names, as they stand. */
+export function singlesOf({ steps }: Pick<Run['plan'], 'steps'>): readonly ShelfBottle[] {
+  const named = new Set(steps.flatMap(({ from }) => from ?? []));
+  return [...named].flatMap((id) => findBottle(Number(id)) ?? []);
+}
+
+/** The batches in which those stand. */
+export function batchesOfSingles(plan: Pick<Run['plan'], 'steps'>): ReadonlyMap<string, string> {
+  return new Map(singlesOf(plan).map((bottle) => [bottle.id, bottle.batchId ?? bottle.mixedIn]));
 }
 
 /** What runs that were planned and are not done will do, by batch; without those that a session is planning anew. */
 export function runsToCome(exceptQueuedOf = ''): Map<string, Forecast> {
   const forecasts = new Map<string, Forecast>();
-  const standing = new Map<string, readonly ShelfBottle[]>();
+  // As the runs before leave them, whichever batch they stand in.
+  const standing = new Map<string, ShelfBottle>();
   for (const run of openRuns(exceptQueuedOf)) {
-    const bottles = standing.get(run.batchId) ?? bottlesOf(run);
+    const bottles = bottlesOf(run).map((bottle) => standing.get(bottle.id) ?? bottle);
     const { entries } = effectOnBottles(run, undefined, bottles);
-    standing.set(run.batchId, bottlesAfter(bottles, entries));
-    forecasts.set(run.batchId, withRun(forecasts.get(run.batchId) ?? NOTHING_TO_COME, entries, run.repairs !== null));
+    for (const bottle of bottlesAfter(bottles, entries)) standing.set(bottle.id, bottle);
+    const elsewhere = batchesOfSingles(run.plan);
+    for (const batchId of new Set([run.batchId, ...elsewhere.values()])) {
+      const its = entries.filter(({ bottle }) => (elsewhere.get(bottle) ?? run.batchId) === batchId);
+      forecasts.set(batchId, withRun(forecasts.get(batchId) ?? NOTHING_TO_COME, its, run.repairs !== null));
+    }
   }
   return forecasts;
 }

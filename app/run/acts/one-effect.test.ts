@@ -9,9 +9,17 @@ import { bottlesAfter } from '../../../core/chemistry/ledger/effect.ts';
 import { JUGS } from '../../../core/chemistry/safety/spent.ts';
 import { bleachesOrFixes, isDeveloper } from '../../../core/kit/kind.ts';
 import { planEvening } from '../../../core/evening/evening.ts';
-import { storeBatch, storeRoll, storeTank } from '../../server/shelf/a-shelf.fixture.ts';
-import { findBatch, isFilmBatch, pinKitAnew, type BatchWithKit, type FilmBatch } from '../../server/shelf/batches.server.ts';
-import { moveBottle } from '../../server/shelf/bottle-entries.server.ts';
+import { storeBatch, storeRoll, storeSingle, storeTank } from '../../server/shelf/a-shelf.fixture.ts';
+import {
+  findBatch,
+  isFilmBatch,
+  listBatches,
+  pinKitAnew,
+  setBatchRetired,
+  type BatchWithKit,
+  type FilmBatch,
+} from '../../server/shelf/batches.server.ts';
+import { moveBottle, writeEntry } from '../../server/shelf/bottle-entries.server.ts';
 import { nowMs, today } from '../../server/database/clock.server.ts';
 import { jugsNow } from '../../server/shelf/jugs.server.ts';
 import { findRun } from '../../server/runs/runs.server.ts';
@@ -20,6 +28,7 @@ import { frozenRuns } from '../../session/run-acts/frozen-plan.server.ts';
 import { EMPTY_DRAFT } from '../../session/draft/draft.ts';
 import { effectOnBottles, runsToCome } from './effect-of-run.server.ts';
 import { recordEvent } from './run-log.server.ts';
+import { singlesInUse } from '../evening/singles-in-use.server.ts';
 import { startSession } from '../evening/session-start.server.ts';
 
 let count = 0;
@@ -57,8 +66,9 @@ function begun(batchId: string, treatment: 'normal' | 'bleach-bypass', oneShot: 
   }));
   const batches = [batchOf(batchId)];
   const tanks = listTanks();
+  const singles = singlesInUse(listBatches(), runsToCome());
   const arrangement = [{ tankId: 'steel', batchId, rollIds: ids }];
-  const evening = planEvening({ rolls: waiting, batches, tanks, on: today(), habits, temperaturesC: {}, arrangement });
+  const evening = planEvening({ rolls: waiting, batches, tanks, on: today(), habits, temperaturesC: {}, singles, arrangement });
   const asTonight = {
     evening,
     inUse: batches.map((batch) => ({
@@ -156,4 +166,43 @@ test('a batch that takes up the kit of today gets no second bottle beside one th
     ['bleach-fix', false],
     ['stabiliser', true],
   ]);
+});
+
+test('no bleach: the roll goes through the fixer’s own bottle, in a ledger of its own, and the bleach-fix knows nothing of it', () => {
+  storeBatch('no-bleach', 0);
+  storeSingle('fixer-a', 'fixer');
+  const bottle = () => findBatch('fixer-a')?.bottles[0];
+  const id = bottle()?.id ?? '';
+  const snip = (seconds: number) =>
+    writeEntry({ batchId: 'fixer-a', atMs: nowMs(), entry: { kind: 'test', on: today(), bottle: id, result: 'passed', seconds } });
+  snip(130);
+  expect(bottle()?.clearS).toBe(130);
+  const runId = begun('no-bleach', 'bleach-bypass', true, 1);
+  const step = findRun(runId)?.plan.steps.find(({ kind }) => kind === 'fixer');
+  expect([step?.from, step?.seconds, step?.after]).toEqual([id, 260, 'return']);
+  const forecast = runsToCome().get('fixer-a');
+  expect(forecast).toMatchObject({ rolls: 1, wears: 1, entries: [{ bottle: id, drawnMl: 520, returnedMl: 507 }] });
+  expect(
+    runsToCome()
+      .get('no-bleach')
+      ?.entries.some((entry) => entry.bottle === id),
+  ).toBe(false);
+  // What is told of the fixer at the Bench is told to its own bottle.
+  record(runId, 'incident', { bath: 'fixer', what: 'damage' });
+  expect([bottle()?.standing, batchOf('no-bleach').bottles.map(({ standing }) => standing)]).toEqual([
+    'doubtful',
+    ['good', 'good', 'good'],
+  ]);
+  for (const each of findRun(runId)?.plan.steps ?? []) {
+    record(runId, 'poured', { step: each.id });
+    record(runId, 'step-ended', { step: each.id });
+  }
+  const end = record(runId, 'finished');
+  expect(bottle()).toMatchObject({ mlLeft: 987, rollsDone: 1, wornRolls: 1, clearS: null });
+  expect(batchOf('no-bleach').bottles.find(({ kind }) => kind === 'bleach-fix')).toMatchObject({ mlLeft: 1000, rollsDone: 0 });
+  expect([findBatch('fixer-a')?.rollsDone, batchOf('no-bleach').rollsDone]).toEqual([1, 1]);
+  record(runId, 'undone', { event: end });
+  expect(bottle()).toMatchObject({ mlLeft: 1000, rollsDone: 0, wornRolls: 0 });
+  record(runId, 'given-up', { reason: '', countsRolls: false });
+  setBatchRetired('fixer-a', nowMs());
 });

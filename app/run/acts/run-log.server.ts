@@ -8,9 +8,8 @@ import { inTransaction } from '../../server/database/database.server.ts';
 import { findRoll, rollsOfRun, setRollState } from '../../server/rolls.server.ts';
 import { findEvent, insertEvent } from '../../server/runs/run-events.server.ts';
 import { findRun, liveRun, liveRunTitle, sessionStartedAtMs, setRunState, type Run } from '../../server/runs/runs.server.ts';
-import { findBatch } from '../../server/shelf/batches.server.ts';
 import { entriesOfRun, undoEntry, writeEntry, writeRun } from '../../server/shelf/bottle-entries.server.ts';
-import { effectOnBottles } from './effect-of-run.server.ts';
+import { batchesOfSingles, bottlesOf, effectOnBottles } from './effect-of-run.server.ts';
 import { announceRun } from './live-runs.server.ts';
 import { recordAct, type ActPlace, type Recorded } from './record-act.server.ts';
 import { indexRunAnew } from './run-index.server.ts';
@@ -111,12 +110,13 @@ function tellTheBottles(run: Run, before: RunState, event: RunEvent): void {
     if (target?.kind === 'incident') undoEntry(entryOfEvent(target.id), today(), nowMs(), 'Taken back at the Bench.');
   }
   if (event.kind !== 'incident') return;
-  const bottle = findBatch(run.batchId)?.bottles.find((each) => each.bath === event.bath);
+  const from = run.plan.steps.find((step) => step.bath === event.bath)?.from;
+  const bottle = bottlesOf(run).find((each) => (from === undefined ? each.bath === event.bath : each.id === from));
   if (!bottle) return;
   const { what, ml } = event;
   writeEntry({
     id: entryOfEvent(event.id),
-    batchId: run.batchId,
+    batchId: bottle.batchId ?? run.batchId,
     atMs: nowMs(),
     note: `At the Bench, ${run.plan.title}.`,
     entry: { kind: 'incident', on: today(), bottle: bottle.id, what, ...(ml === undefined ? {} : { ml }) },
@@ -139,6 +139,7 @@ function settle(run: Run, state: RunState, event: RunEvent): void {
   if (!used) return;
   writeRun({
     batchId: run.batchId,
+    elsewhere: batchesOfSingles(run.plan),
     atMs: nowMs(),
     runId: run.id,
     ...(run.repairs === null ? {} : { note: run.plan.title }),

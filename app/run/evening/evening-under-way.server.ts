@@ -9,12 +9,13 @@ import { planAsRun } from '../../../core/run/state/plan-as-run.ts';
 import { runOnClock, type RunOnClock } from '../../../core/run/state/run-on-clock.ts';
 import type { RunState } from '../../../core/run/state/state.ts';
 import { pouredOutC } from '../../../core/run/state/tank-now.ts';
-import { bottlesInTheWay, pouredBaths } from '../../../core/schedule/bottles-in-run.ts';
+import { bottlesInTheWay, pouredBaths, singlesInTheWay } from '../../../core/schedule/bottles-in-run.ts';
 import { pouredAtC } from '../../../core/schedule/cues.ts';
 import { runsOfSession, type Run } from '../../server/runs/runs.server.ts';
 import { storedSetting } from '../../server/settings.server.ts';
 import { findBatch } from '../../server/shelf/batches.server.ts';
 import { listTanks } from '../../server/shelf/tanks.server.ts';
+import { singlesOf } from '../acts/effect-of-run.server.ts';
 import { stateOfRun } from '../acts/run-state.server.ts';
 import { readEvening, type EveningSettings } from './evening-settings.ts';
 
@@ -143,7 +144,9 @@ export function eveningUnderWay(sessionId: string, nowMs: number): EveningUnderW
 /** What keeps a run that is planned from being poured from the bottles as they stand now (domain.md 15). */
 export function runTrouble(run: Pick<Run, 'batchId' | 'plan'>): string[] {
   const batch = findBatch(run.batchId);
-  return batch ? bottlesInTheWay(batch.kit, pouredBaths(run.plan.steps), batch.bottles) : ['Its batch is not there any more.'];
+  if (!batch) return ['Its batch is not there any more.'];
+  const { steps } = run.plan;
+  return [...bottlesInTheWay(batch.kit, pouredBaths(steps), batch.bottles), ...singlesInTheWay(steps, singlesOf(run.plan))];
 }
 
 /** What each batch has seen after each run: done ones are in its ledger already, the others come on top in their order. */

@@ -363,7 +363,7 @@ test('a book of the first version is brought up to date: its runs become an entr
   const { sections } = read(mine);
   const runs = (sections.get('bottleEntries') ?? []).filter((entry) => entry['kind'] === 'run');
   const once = [...new Map(runs.map((entry) => [entry['act'], entry])).values()];
-  const { act: _, wears: __, again: ___, ...columns } = once[0] ?? {};
+  const { act: _, wears: __, again: ___, seconds: ____, ...columns } = once[0] ?? {};
   const older = once.map((entry, i) => ({
     ...columns,
     id: `old-${i}`,

@@ -78,7 +78,7 @@ export const BOOK_SECTIONS: readonly BookSection[] = [
   section(
     'tanks',
     'tanks',
-    'id name method volume_ml:q fill_s:i drain_s:i heat_jk:q? cooling_per_min:q? reel_sets:i added_at_ms:ms deleted_at_ms:ms? cooling_in_bath_per_min:q? material volume_one_ml:q? stands:t? machine_c:n?',
+    'id name method volume_ml:q fill_s:i drain_s:i heat_jk:q? cooling_per_min:q? reel_sets:i added_at_ms:ms deleted_at_ms:ms? cooling_in_bath_per_min:q? material volume_one_ml:q? stands:t? machine_c:n? warms:t?',
   ),
   section('tankPlaces', 'tank_places', 'tank_id family places:i', { key: ['tankId', 'family'], order: 'tank_id, family' }),
   section('thermometers', 'thermometers', 'id name offset_c:n added_at_ms:ms deleted_at_ms:ms? slope:n slope_at_c:n'),
@@ -108,7 +108,7 @@ export const BOOK_SECTIONS: readonly BookSection[] = [
   section(
     'bottleEntries',
     'bottle_entries',
-    'id batch_id kind on_day:d at_ms:ms bottle_number:i? rolls:n? wears:q? ml:q? returned_ml:q? returned:f? remjet:f again:f days:q? what:t? note run_id:t? act undoes:t?',
+    'id batch_id kind on_day:d at_ms:ms bottle_number:i? rolls:n? wears:q? ml:q? returned_ml:q? returned:f? remjet:f again:f days:q? seconds:q? what:t? note run_id:t? act undoes:t?',
     { order: 'seq', history: true },
   ),
   section('evenings', 'evenings', 'id name on_day:d first_pour:h draft:j added_at_ms:ms deleted_at_ms:ms?'),

@@ -7,6 +7,7 @@ import { LETTERS, LIMITS } from '../../../core/limits.ts';
 import { MIXING_FORMAT } from '../../../core/chemistry/mixing/mixing-run.ts';
 import { isSoundEvent } from '../../../core/run/acts/sound-event.ts';
 import { isSoundPlan } from '../../../core/run/plan/sound-plan.ts';
+import { WARMED } from '../../../core/heat/tank/tank.ts';
 import { amount, fields, instant, listOf, maybe, oneOf, oneOfShapes, orNull, text, whole, type Shape } from '../../../core/shape.ts';
 import type { BookRecord, BookSection } from './sections.ts';
 
@@ -59,6 +60,7 @@ const SHAPES: Readonly<Record<string, Readonly<Record<string, Shape>>>> = {
     coolingPerMin: amount(LIMITS.coolingPerMin),
     coolingInBathPerMin: amount(LIMITS.coolingPerMin),
     machineC: amount(LIMITS.machineC),
+    warms: oneOf(WARMED),
   },
   tankPlaces: { family: oneOf(FORMAT_FAMILIES), places: whole(LIMITS.places) },
   thermometers: { name, offsetC: amount([-50, 50]), slope: amount([-10, 10]), slopeAtC: amount([-50, 150]) },
@@ -79,7 +81,7 @@ const SHAPES: Readonly<Record<string, Readonly<Record<string, Shape>>>> = {
     place: text(LETTERS.place),
   },
   runEvents: { document: isSoundEvent },
-  bottleEntries: { rolls: amount([-LIMITS.rollsDone[1], LIMITS.rollsDone[1]]), days: amount([0, 40_000]) },
+  bottleEntries: { rolls: amount([-LIMITS.rollsDone[1], LIMITS.rollsDone[1]]), days: amount([0, 40_000]), seconds: amount([1, 86_400]) },
   mixings: { kitDocument: kit, plan: mixingPlan, priceCents: cents },
   measures: { document: (document) => readStripMeasure(document) !== null && marked(document) },
   practices: { plan: isSoundPlan, clock: practiceClock },

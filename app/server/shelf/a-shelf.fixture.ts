@@ -2,6 +2,7 @@ import { effectOfRun } from '../../../core/chemistry/ledger/effect.ts';
 import { entriesOfEffect, stepsOfKit } from '../../../core/chemistry/ledger/ledger.ts';
 import { addRoll, type RollFields } from '../rolls.server.ts';
 import { addBatch, findBatch } from './batches.server.ts';
+import { saveKit } from './kits.server.ts';
 import { writeRun } from './bottle-entries.server.ts';
 import { saveTank } from './tanks.server.ts';
 
@@ -33,6 +34,14 @@ export function storeRoll(id: string, change: Partial<RollFields> = {}): void {
 export function storeBatch(id: string, rollsDone: number): void {
   const kitId = 'house-c41-three-bath';
   addBatch({ id, kitId, name: id, volumeMl: 1000, mixedOn: '2026-11-20', priceCents: 3000, rollsDone, note: '' }, 1);
+}
+
+/** For tests: a litre of a single bath, mixed a few days ago. */
+export function storeSingle(id: string, kind: 'fixer' | 'stop' | 'prebath'): void {
+  const name = `House ${kind}`;
+  const bath = { id: kind, kind, name, nominalC: 20, time: { points: [{ c: 20, s: 300 }] }, after: 'return' } as const;
+  saveKit({ format: 'steady-reel/kit@2', id: `house-${kind}`, name, process: 'any', makesMl: 1000, baths: [bath], sequence: [] }, 1);
+  addBatch({ id, kitId: `house-${kind}`, name: id, volumeMl: 1000, mixedOn: '2026-11-20', priceCents: null, rollsDone: 0, note: '' }, 1);
 }
 
 /** For tests: a steel tank for so many 135 rolls. */

@@ -38,6 +38,7 @@ interface Row {
   readonly rolls: number | null;
   readonly ml: number | null;
   readonly days: number | null;
+  readonly seconds: number | null;
   readonly returned: number | null;
   readonly returned_ml: number | null;
   readonly wears: number | null;
@@ -51,7 +52,7 @@ interface Row {
 }
 
 const COLUMNS = `entry.seq, entry.id, entry.batch_id, entry.kind, entry.on_day, entry.at_ms, entry.bottle_number, entry.rolls, entry.ml,
-  entry.days, entry.returned, entry.returned_ml, entry.wears, entry.again, entry.remjet, entry.what, entry.note, entry.run_id, entry.act, counter.note AS undone_why`;
+  entry.days, entry.seconds, entry.returned, entry.returned_ml, entry.wears, entry.again, entry.remjet, entry.what, entry.note, entry.run_id, entry.act, counter.note AS undone_why`;
 const FROM = 'bottle_entries AS entry LEFT JOIN bottle_entries AS counter ON counter.undoes = entry.id';
 
 function entryOf(row: Row): BottleEntry | Move | null {
@@ -91,7 +92,7 @@ function entryOf(row: Row): BottleEntry | Move | null {
         ...(row.days === null ? {} : { days: row.days }),
       };
     case 'test':
-      return { kind: 'test', on, bottle, result: row.what as TestResult };
+      return { kind: 'test', on, bottle, result: row.what as TestResult, ...(row.seconds === null ? {} : { seconds: row.seconds }) };
     case 'stored':
       return { kind: 'stored', on, bottle, how: row.what as Storage };
     case 'good-until':
@@ -186,9 +187,9 @@ export interface EntryToWrite {
 export function writeEntry({ batchId, atMs, note = '', runId, entry, emptiedMl, id = nanoid(), act = id }: EntryToWrite): string {
   const run = entry.kind === 'run' ? entry : null;
   sql(
-    `INSERT INTO bottle_entries (id, batch_id, kind, on_day, at_ms, bottle_number, rolls, wears, ml, days, returned, returned_ml, remjet, again,
+    `INSERT INTO bottle_entries (id, batch_id, kind, on_day, at_ms, bottle_number, rolls, wears, ml, days, seconds, returned, returned_ml, remjet, again,
        what, note, run_id, act)
-     VALUES (@id, @batchId, @kind, @on, @atMs, @bottle, @rolls, @wears, @ml, @days, @returned, @returnedMl, @remjet, @again,
+     VALUES (@id, @batchId, @kind, @on, @atMs, @bottle, @rolls, @wears, @ml, @days, @seconds, @returned, @returnedMl, @remjet, @again,
        @what, @note, @runId, @act)
      ON CONFLICT (id) DO NOTHING`,
   ).run({
@@ -204,6 +205,7 @@ export function writeEntry({ batchId, atMs, note = '', runId, entry, emptiedMl, 
     wears: run?.wears ?? null,
     ml: run ? run.drawnMl : entry.kind === 'emptied' ? (emptiedMl ?? null) : 'ml' in entry ? (entry.ml ?? null) : null,
     days: 'days' in entry ? (entry.days ?? null) : null,
+    seconds: entry.kind === 'test' ? (entry.seconds ?? null) : null,
     returned: run ? Number(run.returned) : null,
     returnedMl: run?.returnedMl ?? null,
     remjet: Number(run?.remjet ?? false),
@@ -214,12 +216,16 @@ export function writeEntry({ batchId, atMs, note = '', runId, entry, emptiedMl, 
   return id;
 }
 
-/** What a run did, an entry for each bottle that was poured (effect.ts); their ids. */
+/** What a run did, an entry for each bottle that was poured (effect.ts), in the ledger of the batch where it stands; their ids. */
 export function writeRun(
-  run: Omit<EntryToWrite, 'entry' | 'id' | 'act' | 'emptiedMl'> & { readonly entries: readonly RunEntry[] },
+  run: Omit<EntryToWrite, 'entry' | 'id' | 'act' | 'emptiedMl'> & {
+    readonly entries: readonly RunEntry[];
+    /** Where bottles stand that are none of `batchId`’s. */
+    readonly elsewhere?: ReadonlyMap<string, string>;
+  },
 ): string[] {
-  const { entries, ...common } = run;
-  return entries.map((entry) => writeEntry({ ...common, entry }));
+  const { entries, elsewhere, batchId, ...common } = run;
+  return entries.map((entry) => writeEntry({ ...common, batchId: elsewhere?.get(entry.bottle) ?? batchId, entry }));
 }
 
 /** Whether an act is in the ledger: what is posted twice is written once. */

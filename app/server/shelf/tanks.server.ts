@@ -1,7 +1,7 @@
 import type { FormatFamily } from '../../../core/film/format.ts';
 import type { TankMaterial } from '../../../core/heat/bath/water.ts';
 import type { TankPlace } from '../../../core/heat/tank/tank-through-the-run.ts';
-import type { TankMethod } from '../../../core/heat/tank/tank.ts';
+import type { TankMethod, Warmed } from '../../../core/heat/tank/tank.ts';
 import { inTransaction, sql } from '../database/database.server.ts';
 
 export interface TankOnShelf {
@@ -23,6 +23,8 @@ export interface TankOnShelf {
   /** Where this tank stands whatever the habit is: a drum in its machine. */
   readonly stands?: TankPlace | null;
   readonly machineC?: number | null;
+  /** What stands in the bath for it; absent or null, the bottles. */
+  readonly warms?: Warmed | null;
   readonly holds: Readonly<Partial<Record<FormatFamily, number>>>;
 }
 
@@ -41,10 +43,11 @@ interface Row {
   readonly volume_one_ml: number | null;
   readonly stands: TankPlace | null;
   readonly machine_c: number | null;
+  readonly warms: Warmed | null;
 }
 
 const COLUMNS =
-  'id, name, method, volume_ml, fill_s, drain_s, heat_jk, cooling_per_min, cooling_in_bath_per_min, material, reel_sets, volume_one_ml, stands, machine_c';
+  'id, name, method, volume_ml, fill_s, drain_s, heat_jk, cooling_per_min, cooling_in_bath_per_min, material, reel_sets, volume_one_ml, stands, machine_c, warms';
 
 interface Place {
   readonly tank_id: string;
@@ -68,6 +71,7 @@ function fromRow(row: Row, places: readonly Place[]): TankOnShelf {
     volumeOneMl: row.volume_one_ml,
     stands: row.stands,
     machineC: row.machine_c,
+    warms: row.warms,
     holds: Object.fromEntries(places.filter((place) => place.tank_id === row.id).map((place) => [place.family, place.places])),
   };
 }
@@ -90,13 +94,13 @@ export function saveTank(tank: TankOnShelf, atMs: number): void {
     sql(
       `INSERT INTO tanks (${COLUMNS}, added_at_ms)
        VALUES (@id, @name, @method, @volumeMl, @fillS, @drainS, @heatJK, @coolingPerMin, @coolingInBathPerMin, @material, @reelSets,
-         @volumeOneMl, @stands, @machineC, @atMs)
+         @volumeOneMl, @stands, @machineC, @warms, @atMs)
        ON CONFLICT (id) DO UPDATE SET name = excluded.name, method = excluded.method, volume_ml = excluded.volume_ml,
          fill_s = excluded.fill_s, drain_s = excluded.drain_s, heat_jk = excluded.heat_jk,
          cooling_per_min = excluded.cooling_per_min, cooling_in_bath_per_min = excluded.cooling_in_bath_per_min,
          material = excluded.material, reel_sets = excluded.reel_sets, volume_one_ml = excluded.volume_one_ml,
-         stands = excluded.stands, machine_c = excluded.machine_c, deleted_at_ms = NULL`,
-    ).run({ volumeOneMl: null, stands: null, machineC: null, ...columns, atMs });
+         stands = excluded.stands, machine_c = excluded.machine_c, warms = excluded.warms, deleted_at_ms = NULL`,
+    ).run({ volumeOneMl: null, stands: null, machineC: null, warms: null, ...columns, atMs });
     sql('DELETE FROM tank_places WHERE tank_id = ?').run(tank.id);
     for (const [family, places] of Object.entries(holds)) {
       if (places) sql('INSERT INTO tank_places (tank_id, family, places) VALUES (?, ?, ?)').run(tank.id, family, places);

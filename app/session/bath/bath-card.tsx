@@ -10,6 +10,7 @@ import { showMinutes } from '../../../core/units/duration.ts';
 import { sayIn } from '../../../core/units/sentence.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
 import type { EveningSettings } from '../../run/evening/evening-settings.ts';
+import { showVolume } from '../../../core/units/volume.ts';
 import { Card } from '../../ui/card.tsx';
 import { INPUT_SHAPE } from '../../ui/forms/fields.tsx';
 import { useText, useUnits } from '../../ui/forms/units.ts';
@@ -88,8 +89,8 @@ export function BathCard({
       <ul className={question.noHeater ? 'hidden' : 'space-y-1'}>
         {bath.readyS.ok ? (
           <li>
-            {tub.heaterW > 0 ? 'Heater on' : 'Bottles in'} <strong className="figure text-teal">{showMinutes(bath.readyS.value)}</strong>{' '}
-            before the first pour
+            {tub.heaterW > 0 ? 'Heater on' : question.portionMl ? 'Portions in' : 'Bottles in'}{' '}
+            <strong className="figure text-teal">{showMinutes(bath.readyS.value)}</strong> before the first pour
             {tub.heaterW > 0 && (
               <>
                 , set to <span className="figure">{show(bath.setC)}</span>
@@ -100,6 +101,12 @@ export function BathCard({
         ) : (
           <li>
             <Notice>{bath.readyS.errors[0] && text(bath.readyS.errors[0])}</Notice>
+          </li>
+        )}
+        {question.portionMl && (
+          <li>
+            In it stands what is poured, <span className="figure">{showVolume(question.portionMl, units.volume)}</span> of each in a jug:{' '}
+            {bath.bottles.map(({ name }) => name.toLowerCase()).join(', ')}. The bottles stay out.
           </li>
         )}
         {window_ && (

@@ -181,6 +181,7 @@ const shapes = {
     after: stepId(),
     water: string<BareStep>().oneOf([...BARE_STEPS]),
     bottle: bathSchema,
+    single: string().min(1).max(120),
   }).test('one-of', 'water or a bath', ({ water, bottle }) => (water === undefined) !== ((bottle as unknown) === undefined)),
   'way-back': object({ kitId: id(), treatment: ofTreatment(), step: stepId() }),
   'way-kit': object({ kitId: id(), treatment: ofTreatment() }),
@@ -274,7 +275,10 @@ export function withChange(draft: Draft, change: DraftChange, usual: Habits = {}
           water ?? bottle?.id ?? 'step',
           way.map((step) => step.id),
         );
-        return [...way, { id, after, ...(bottle ? { bottle } : water ? { water } : {}) }];
+        return [
+          ...way,
+          { id, after, ...(bottle ? { bottle, ...(change.single ? { single: change.single } : {}) } : water ? { water } : {}) },
+        ];
       });
     case 'way-back':
       return withWay(draft, change, (way) => putBack(way, change.step));

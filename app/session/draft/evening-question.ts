@@ -11,10 +11,11 @@ export interface SetTonight {
   readonly tanks: EveningQuestion['tanks'];
   readonly on: string;
   readonly heat: EveningQuestion['heat'];
+  readonly singles: EveningQuestion['singles'];
 }
 
 /** What the core is asked about tonight; the server asks it for the page, a worker for the batches compared. */
-export function eveningQuestion({ waiting, draft, habits, inUse, tanks, on, heat }: SetTonight): EveningQuestion {
+export function eveningQuestion({ waiting, draft, habits, inUse, tanks, on, heat, singles }: SetTonight): EveningQuestion {
   const rolls = rollsTonight(waiting, draft);
   const chosen = draft.tankIds.length > 0 ? tanks.filter((tank) => draft.tankIds.includes(tank.id)) : tanks;
   return {
@@ -25,6 +26,7 @@ export function eveningQuestion({ waiting, draft, habits, inUse, tanks, on, heat
     habits,
     temperaturesC: draft.temperaturesC,
     heat: heat ?? null,
+    singles: singles ?? [],
     own: Object.fromEntries(
       inUse.flatMap((batch): [string, OwnMargins[string]][] => {
         const atAPush = Object.keys(draft.own).filter((key) => key.startsWith(`${batch.kit.id}@`));

@@ -63,7 +63,6 @@ export function postedChange(
     const single = findKit(textOf(form, 'single'))?.kit;
     const bath = single?.process === 'any' ? single.baths[0] : undefined;
     if (!single || !bath) return { ok: false, refusal: refusalOf('That bath is not on the shelf any more. Nothing was changed.') };
-    change['single'] = undefined;
     change['bottle'] = byTheLitre(bath, single.makesMl);
   }
   const read = readDraftChange(kind, change);

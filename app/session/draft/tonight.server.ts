@@ -2,10 +2,12 @@ import { NOTHING_TO_COME, type Forecast } from '../../../core/chemistry/ledger/e
 import { batchesByFreshness, bathProcess, planEvening, type Evening, type EveningRoll } from '../../../core/evening/evening.ts';
 import type { HouseHeat } from '../../../core/heat/tank/tank-heat-setting.ts';
 import type { Habits } from '../../../core/schedule/habits.ts';
+import type { SingleInUse } from '../../../core/schedule/single-in-use.ts';
 import { pushedByRuleOfThumb } from '../../../core/timing/rule-of-thumb.ts';
 import { runsToCome } from '../../run/acts/effect-of-run.server.ts';
 import { readEvening } from '../../run/evening/evening-settings.ts';
 import { reservedRolls, type Reserved } from '../../run/evening/reserved-rolls.server.ts';
+import { singlesInUse } from '../../run/evening/singles-in-use.server.ts';
 import { usualHabits } from '../../run/evening/usual-habits.server.ts';
 import { today } from '../../server/database/clock.server.ts';
 import { whileUnchanged } from '../../server/database/unchanged.server.ts';
@@ -36,6 +38,8 @@ export interface Tonight {
   /** The batches in use tonight, one a process, pushed by the school in use. */
   readonly inUse: readonly BatchTonight[];
   readonly heat: HouseHeat | null;
+  /** The single baths that a run may take. */
+  readonly singles: readonly SingleInUse[];
   readonly tanks: readonly TankOnShelf[];
   readonly evening: Evening;
   /** Rolls and solution that evenings to come have spoken for. */
@@ -86,6 +90,7 @@ export function eveningSet(draft: Draft, waiting: readonly Roll[], toCome: Reado
     waiting: within,
     moreWaiting: waiting.length - within.length,
     // Runs that wait or go on will have used their share before anything that is planned now.
+    singles: singlesInUse(shelf, toCome),
     batches: shelf
       .filter(isFilmBatch)
       .map((batch) => ({

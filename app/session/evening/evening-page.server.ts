@@ -11,10 +11,8 @@ import { shownInstant } from '../../server/database/clock.server.ts';
 import { livesOf } from '../../server/runs/lives.server.ts';
 import { endedRuns } from '../../server/runs/runs.server.ts';
 import { personsZone } from '../../server/settings.server.ts';
-import { isMadeAtUse } from '../../../core/chemistry/mixing/made-at-use.ts';
 import type { Kit } from '../../../core/kit/kit.ts';
 import { findBatch, isFilmBatch } from '../../server/shelf/batches.server.ts';
-import { listKits } from '../../server/shelf/kits.server.ts';
 import { marginsLastTime } from '../draft/margins-last-time.server.ts';
 import type { Tonight } from '../draft/tonight.server.ts';
 import { compareSchools } from '../plan/schools.ts';
@@ -33,13 +31,6 @@ function besides(evening: Tonight) {
   const worked = workedBeside(evening);
   beside.set(evening.evening, worked);
   return worked;
-}
-
-/** Baths of one’s own that no bottle stands ready for: a way may set them in. */
-function madeWhenNeeded() {
-  return listKits().flatMap(({ id, kit: { process, name, baths } }) =>
-    process === 'any' && baths.some(isMadeAtUse) ? [{ id, name }] : [],
-  );
 }
 
 /** The batch’s own kit, without the push school that is laid over it tonight. */
@@ -131,7 +122,6 @@ export function eveningPage(evening: Tonight, plan: EveningPlan, nowMs: number) 
       zone,
     }),
     lastTimes: runs.map((run) => lastTimeOf(run, evening)),
-    singles: madeWhenNeeded(),
     ticks: clockTicks(plan.clock, zone),
     times: runs.map((run) => {
       const clock = plan.clock[done.indexOf(run)];

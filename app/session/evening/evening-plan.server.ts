@@ -2,6 +2,7 @@ import type { EveningBathQuestion } from '../../../core/evening/evening-bath.ts'
 import { clockOfTheEvening } from '../../../core/evening/evening-clock.ts';
 import type { EveningAnchor, RunClock } from '../../../core/evening/session-clock.ts';
 import { clockTime, wantedTime } from '../../../core/evening/wanted-time.ts';
+import { loadedTank } from '../../../core/packing/load.ts';
 import { showMinutes } from '../../../core/units/duration.ts';
 import { readEvening, type EveningSettings } from '../../run/evening/evening-settings.ts';
 import { personsZone, storedSetting } from '../../server/settings.server.ts';
@@ -74,10 +75,24 @@ export function warmingOf(question: EveningBathQuestion | null): number | null {
   return ready?.ok ? ready.value : null;
 }
 
-export function firstRunBath(tonight: Pick<Tonight, 'evening' | 'inUse'>, settings: EveningSettings): EveningBathQuestion | null {
+export function firstRunBath(
+  tonight: Pick<Tonight, 'evening' | 'inUse' | 'tanks' | 'waiting'>,
+  settings: EveningSettings,
+): EveningBathQuestion | null {
   const run = tonight.evening.runs.find((each) => each.plan.ok);
   const batch = tonight.inUse.find((candidate) => candidate.id === run?.batchId);
   if (!run?.plan.ok || !batch) return null;
   const { steps, heat, noHeater } = run.plan.value;
-  return { steps, bottleMl: Math.max(50, batch.mlLeft), tub: settings, bathC: heat?.bathC ?? null, noHeater, horizonS: HORIZON_S };
+  const tank = tonight.tanks.find(({ id }) => id === run.tankId);
+  const film = tonight.waiting.filter(({ id }) => run.rollIds.includes(id));
+  const portionMl = tank?.warms === 'portion' ? loadedTank(tank, film).volumeMl : null;
+  return {
+    steps,
+    bottleMl: Math.max(50, batch.mlLeft),
+    portionMl,
+    tub: settings,
+    bathC: heat?.bathC ?? null,
+    noHeater,
+    horizonS: HORIZON_S,
+  };
 }

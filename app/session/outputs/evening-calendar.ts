@@ -31,7 +31,7 @@ export function loader({ params }: Route.LoaderArgs) {
   const settings = readEvening(storedSetting('evening'));
   const planned = planEvening(eveningQuestion({ ...set, draft: { ...draft, excluded: [] }, inUse }));
   const atMs = instantOf(onDay, firstPour);
-  const warmS = warmingOf(firstRunBath({ evening: planned, inUse }, settings));
+  const warmS = warmingOf(firstRunBath({ ...set, waiting, evening: planned, inUse }, settings));
   const { clock } = clockOfTheEvening(planned.runs, set.tanks, settings, warmS ?? 0, { kind: 'first-pour', atMs }, nowMs());
   const begins = clock[0] ? Math.min(clock[0].warmFromMs, clock[0].loadFromMs) : atMs;
   const names = planned.runs.map(

@@ -27,7 +27,7 @@ export interface SchoolRow {
 /** One run under both wear schools and, when it is pushed, both push schools, side by side (domain.md 5, 9). */
 export function compareSchools(
   run: EveningRun,
-  tonight: Pick<Tonight, 'inUse' | 'tanks' | 'waiting' | 'habits' | 'draft' | 'on' | 'heat'>,
+  tonight: Pick<Tonight, 'inUse' | 'tanks' | 'waiting' | 'habits' | 'draft' | 'on' | 'heat' | 'singles'>,
   leaflet: Kit,
 ): SchoolRow[] {
   const batch = tonight.inUse.find((candidate) => candidate.id === run.batchId);
@@ -50,6 +50,7 @@ export function compareSchools(
       tank,
       heat: tonight.heat ? tankHeatSetting(tank, heat ?? tonight.heat) : null,
       own: marginsOn(tonight.draft, batch, run.pushStops),
+      singles: tonight.singles,
       way: tonight.draft.ways[batch.kit.id]?.[run.treatment] ?? [],
       wayFollows: true,
       rolls,

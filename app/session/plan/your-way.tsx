@@ -3,6 +3,7 @@ import type { EveningRun } from '../../../core/evening/evening.ts';
 import { isDeveloper, isWater } from '../../../core/kit/kind.ts';
 import { MANNERS, MOVEMENTS, type Manner, type MannerKind, type Movement } from '../../../core/kit/manner.ts';
 import type { PlannedStep } from '../../../core/schedule/plan.ts';
+import type { SingleInUse } from '../../../core/schedule/single-in-use.ts';
 import { isSetIn, type WayStep } from '../../../core/schedule/way.ts';
 import { showOwnMargin, type OwnMargin } from '../../../core/timing/own-margin.ts';
 import { showDuration } from '../../../core/units/duration.ts';
@@ -40,8 +41,8 @@ interface YourWayProps {
   /** The person’s own margin on this bath at this run’s push alone. */
   readonly atPushOwn: OwnMargin | null;
   readonly refusal: TypedRefusal | null;
-  /** Baths of one’s own that are made up when they are needed. */
-  readonly singles: readonly { readonly id: string; readonly name: string }[];
+  /** Single baths: those that stand ready, and those that are made up when they are needed. */
+  readonly singles: readonly SingleInUse[];
 }
 
 /** One step as this person does it: its time, temperature, water and movement; what is set in after it; what was left out (domain.md 9.1). */
@@ -124,9 +125,9 @@ export function YourWay({ run, kitId, step, way, atPushOwn, refusal, singles }: 
             {label}
           </Button>
         ))}
-        {singles.map(({ id, name }) => (
-          <Button key={id} name="single" value={id}>
-            {name}
+        {singles.map(({ kit, bath }) => (
+          <Button key={kit} name="single" value={kit}>
+            {bath.name}
           </Button>
         ))}
         {singles.length === 0 && (

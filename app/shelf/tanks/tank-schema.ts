@@ -2,7 +2,7 @@ import { object, string, type InferType } from 'yup';
 import type { FormatFamily } from '../../../core/film/format.ts';
 import { TANK_MATERIALS } from '../../../core/heat/bath/water.ts';
 import { TANK_PLACES } from '../../../core/heat/tank/tank-through-the-run.ts';
-import { TANK_METHODS } from '../../../core/heat/tank/tank.ts';
+import { TANK_METHODS, WARMED } from '../../../core/heat/tank/tank.ts';
 import { LETTERS, LIMITS } from '../../../core/limits.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
 import type { Units } from '../../../core/units/units.ts';
@@ -35,6 +35,7 @@ export function tankSchema({ volume: unit, temperature }: Units) {
     stands: string()
       .oneOf(['habit', ...TANK_PLACES])
       .default('habit'),
+    warms: string().oneOf(WARMED).default('bottle'),
     machine: typedTemperature(MACHINE, temperature).min(LIMITS.machineC[0], MACHINE).max(LIMITS.machineC[1], MACHINE),
     fillS: seconds().required(SECONDS),
     drainS: seconds().required(SECONDS),
@@ -85,6 +86,7 @@ export function tankFromForm(id: string, form: InferType<ReturnType<typeof tankS
     reelSets: form.reelSets ?? 1,
     volumeOneMl: form.volumeOneMl ?? null,
     stands: TANK_PLACES.find((place) => place === form.stands) ?? null,
+    warms: form.warms === 'portion' ? 'portion' : null,
     machineC: form.stands === 'machine' ? (form.machine ?? null) : null,
     heatJK: form.heatJK ?? null,
     coolingPerMin: form.coolingPerMin ?? null,

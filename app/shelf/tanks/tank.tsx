@@ -49,6 +49,11 @@ const PLACES = [
   { value: 'machine', label: 'In a machine that holds' },
 ];
 
+const IN_THE_BATH = [
+  { value: 'bottle', label: 'The bottles' },
+  { value: 'portion', label: 'What is poured, in jugs' },
+];
+
 const MATERIALS = [
   { value: 'plastic', label: 'Plastic' },
   { value: 'steel', label: 'Steel' },
@@ -71,6 +76,7 @@ export default function TankPage({ loaderData, actionData }: Route.ComponentProp
         volumeMl: fieldOfVolume(tank.volumeMl, volume),
         volumeOneMl: tank.volumeOneMl ? fieldOfVolume(tank.volumeOneMl, volume) : undefined,
         stands: tank.stands ?? 'habit',
+        warms: tank.warms ?? 'bottle',
         machine: tank.machineC ? fieldOfTemperature(tank.machineC, temperature) : undefined,
         coolingInBathPerMin: tank.coolingInBathPerMin ?? undefined,
         heatJK: tank.heatJK ?? undefined,
@@ -112,6 +118,7 @@ export default function TankPage({ loaderData, actionData }: Route.ComponentProp
             {fields.stands.value === 'machine' && (
               <TextField field={fields.machine} label="The machine holds" unit={`°${temperature}`} figures />
             )}
+            <SelectField field={fields.warms} label="Warmed for it" options={IN_THE_BATH} />
             <FormErrors errors={form.errors} />
             <div className="flex flex-wrap gap-3 sm:col-span-2">
               <Button filled>{tank ? 'Keep changes' : 'Add this tank'}</Button>

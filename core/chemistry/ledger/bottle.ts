@@ -20,7 +20,8 @@ type OneBottlesEntry = Entered &
   (
     | { readonly kind: 'topped-up' | 'poured-away' | 'measured'; readonly bottle: string; readonly ml: number }
     | { readonly kind: 'incident'; readonly bottle: string; readonly what: Incident; readonly ml?: number; readonly days?: number }
-    | { readonly kind: 'test'; readonly bottle: string; readonly result: TestResult }
+    /** With how long it took, where somebody looked at a clock. */
+    | { readonly kind: 'test'; readonly bottle: string; readonly result: TestResult; readonly seconds?: number }
     | { readonly kind: 'stored'; readonly bottle: string; readonly how: Storage }
     /** The person knows better than the leaflet how long it lasts, and says why. */
     | { readonly kind: 'good-until'; readonly bottle: string; readonly until: string; readonly reason: string }
@@ -82,6 +83,8 @@ export interface BottleNow {
   readonly why: readonly string[];
   readonly stored: Storage;
   readonly emptied: boolean;
+  /** How long a snip took in it, since anything went through it or came into it; null where nobody knows. */
+  readonly clearS: number | null;
   /** The day of the last thing that made it what it is; null while nothing did. */
   readonly sinceOn: string | null;
 }
@@ -102,6 +105,7 @@ interface Life {
   airyDays: number;
   until: string | null;
   emptied: boolean;
+  clearS: number | null;
   sinceOn: string | null;
 }
 
@@ -134,6 +138,7 @@ export function foldBottle(filled: FilledBottle, entries: readonly BottleEntry[]
     airyDays: 0,
     until: null,
     emptied: false,
+    clearS: null,
     sinceOn: null,
   };
   for (const entry of entries) {
@@ -164,11 +169,14 @@ export function foldBottle(filled: FilledBottle, entries: readonly BottleEntry[]
         : life.standing.why,
     stored: life.stored,
     emptied: life.emptied,
+    clearS: life.clearS,
     sinceOn: life.sinceOn,
   };
 }
 
 function happensTo(life: Life, { bath }: FilledBottle, entry: BottleEntry): void {
+  // What went through it or came into it since makes of a test's time a thing of the past.
+  if (entry.kind === 'run' || entry.kind === 'topped-up' || entry.kind === 'incident') life.clearS = null;
   switch (entry.kind) {
     case 'carried-over':
     case 'corrected':
@@ -202,6 +210,7 @@ function happensTo(life: Life, { bath }: FilledBottle, entry: BottleEntry): void
       return;
     case 'test':
       life.standing = withTest(life.standing, entry.result);
+      life.clearS = entry.seconds ?? null;
       life.sinceOn = entry.on;
       return;
     case 'incident':

@@ -67,8 +67,9 @@ export function keptByFilmMl(rolls: number): number {
  */
 export function effectOfRun({ steps, bottles, tankMl, rolls, oneShot, pours = () => 1, backMl }: EffectQuestion): RunEffect {
   const keptMl = keptByFilmMl(rolls);
+  const named = new Set(steps.flatMap(({ from }) => from ?? []));
   const entries = bottles.flatMap((bottle): EffectEntry[] => {
-    const own = steps.filter((step) => isPoured(step) && isPouredFrom(step, bottle));
+    const own = steps.filter((step) => isPoured(step) && isPouredFrom(step, bottle, named));
     const times = own.reduce((sum, step) => sum + pours(step), 0);
     const [first] = own;
     if (!first || times === 0) return [];
@@ -87,9 +88,10 @@ export function effectOfRun({ steps, bottles, tankMl, rolls, oneShot, pours = ()
   return { entries, jugsMl: jugsOf(entries) };
 }
 
-/** Whether a step is poured from this bottle: a single bath’s is named, the others are found by their place. */
-function isPouredFrom(step: PouredStep, bottle: Pick<BottleToPour, 'id' | 'bath'>): boolean {
-  return step.from === undefined ? step.bath === bottle.bath || step.id === bottle.bath : step.from === bottle.id;
+/** Whether a step is poured from this bottle: a single bath’s is named, the batch’s are found by their place. */
+function isPouredFrom(step: PouredStep, { id, bath }: BottleToPour, named: ReadonlySet<string>): boolean {
+  if (named.has(id)) return step.from === id;
+  return step.from === undefined && (step.bath === bath || step.id === bath);
 }
 
 /** Water comes from no bottle. */

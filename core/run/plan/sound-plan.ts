@@ -1,5 +1,5 @@
 import { BATH_KINDS } from '../../kit/kind.ts';
-import { TANK_METHODS } from '../../heat/tank/tank.ts';
+import { TANK_METHODS, WARMED } from '../../heat/tank/tank.ts';
 import { amount, fields, flag, listOf, maybe, oneOf, oneOfShapes, orNull, text, whole, type Shape } from '../../shape.ts';
 import { RUN_PLAN_FORMAT } from './run-plan.ts';
 
@@ -73,7 +73,13 @@ const planOf = (added: (shape: Shape) => Shape) =>
     pushStops: amount([-9, 9]),
     treatment: maybe(text(60)),
     rollsBefore: maybe(amount([-10, 10_000])),
-    tank: fields({ method: oneOf(TANK_METHODS), fillS: seconds, drainS: seconds, volumeMl: maybe(amount([1, 100_000])) }),
+    tank: fields({
+      method: oneOf(TANK_METHODS),
+      fillS: seconds,
+      drainS: seconds,
+      volumeMl: maybe(amount([1, 100_000])),
+      warms: maybe(oneOf(WARMED)),
+    }),
     surroundings: orNull(fields({ coolingPerMin: amount([0, 10]), surroundC: degreesC })),
     heat: maybe(orNull(fields({ heatJK: amount([0, 100_000]), school: text(60) }))),
     clock: text(40),

@@ -4,13 +4,14 @@ import { TEST_RESULTS, type TestResult } from '../../../../core/chemistry/ledger
 import { snipResult, snipTest } from '../../../../core/chemistry/life/snip-test.ts';
 import { developsFilm } from '../../../../core/kit/kit.ts';
 import { stepTime } from '../../../../core/timing/step-time.ts';
-import { showDuration } from '../../../../core/units/duration.ts';
+import { parseDuration, showDuration } from '../../../../core/units/duration.ts';
 import { showTemperature } from '../../../../core/units/temperature.ts';
 import { clockSpeed, nowMs, today } from '../../../server/database/clock.server.ts';
 import { findBatch, findBottle } from '../../../server/shelf/batches.server.ts';
 import { numberOfCode } from '../../../server/shelf/bottles.server.ts';
 import { Button, LinkButton } from '../../../ui/button.tsx';
 import { Card } from '../../../ui/card.tsx';
+import { INPUT_SHAPE } from '../../../ui/forms/fields.tsx';
 import { textOf } from '../../../ui/forms/form.ts';
 import { onceOf } from '../../../ui/forms/once.ts';
 import { postedForm } from '../../../ui/forms/posted-form.ts';
@@ -56,10 +57,17 @@ export async function action({ request, params }: Route.ActionArgs) {
   const intent = textOf(form, 'intent');
   if (intent === 'begin') throw redirect(`${here}/test?since=${nowMs()}`);
   const since = begunMs(textOf(form, 'since') || null);
-  const result = intent === 'result' ? resultOf(textOf(form, 'result'), test, since) : null;
+  const typed = textOf(form, 'took').trim();
+  const tookS =
+    intent === 'took' ? parseDuration(typed) : since !== null && textOf(form, 'result') === 'seen' ? (nowMs() - since) / 1000 : null;
+  if (intent === 'took' && (tookS === null || tookS < 1 || tookS > LONGEST_MS / 1000))
+    return { says: `“${typed}” is not how long it took. Type minutes and seconds, such as 2:10.`, typed };
+  const result =
+    intent === 'took' && test ? snipResult(test, tookS) : intent === 'result' ? resultOf(textOf(form, 'result'), test, since) : null;
   if (result === null) return { says: 'Choose what the snip did.' };
-  const note = since !== null && textOf(form, 'result') === 'seen' ? `Seen after ${showDuration((nowMs() - since) / 1000)}.` : '';
-  const kept = keepBottleEntry(bottle, { kind: 'test', on: today(), bottle: bottle.id, result }, { note, id: onceOf(form) });
+  const seconds = tookS === null ? {} : { seconds: Math.max(1, Math.round(tookS)) };
+  const note = tookS === null ? '' : `Seen after ${showDuration(Math.round(tookS))}.`;
+  const kept = keepBottleEntry(bottle, { kind: 'test', on: today(), bottle: bottle.id, result, ...seconds }, { note, id: onceOf(form) });
   if (!kept.ok) return { says: Object.values(kept.errors).flat().join(' ') };
   throw redirect(`${here}?kept=${kept.entry}`);
 }
@@ -137,6 +145,25 @@ export default function SnipTest({ loaderData, actionData }: Route.ComponentProp
           </Notice>
           <Card>
             <h2 className="font-bold">Tested otherwise?</h2>
+            {test && (
+              <Form method="post" className="mt-2 flex flex-wrap items-end gap-2">
+                <input type="hidden" name="intent" value="took" />
+                <input type="hidden" name="once" value={once} />
+                <label>
+                  <span className="block text-sm">{test.seen} after</span>
+                  <input
+                    name="took"
+                    defaultValue={actionData?.typed ?? ''}
+                    placeholder="2:10"
+                    inputMode="numeric"
+                    autoComplete="off"
+                    aria-invalid={actionData?.typed !== undefined}
+                    className={`${INPUT_SHAPE} w-24 font-mono`}
+                  />
+                </label>
+                <Button>Keep that</Button>
+              </Form>
+            )}
             <Form method="post" className="mt-2 flex flex-wrap gap-2">
               <input type="hidden" name="intent" value="result" />
               <input type="hidden" name="once" value={once} />
