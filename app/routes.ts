@@ -29,6 +29,7 @@ export default [
         route('kits/new', 'shelf/kits/type-in/type-in.tsx'),
         route('kits/:kitId', 'shelf/kits/kit.tsx'),
         route('kits/:kitId/leaflet', 'shelf/kits/kit-leaflet.tsx'),
+        route('kits/:kitId/way', 'session/way/kits-way.tsx'),
         route('kits/:kitId/document', 'shelf/kits/kit-as-document.tsx'),
         route('tanks/:tankId', 'shelf/tanks/tank.tsx'),
         route('thermometers/:thermometerId', 'shelf/thermometers/thermometer.tsx'),

@@ -15,14 +15,18 @@ import { fits, loadedTank, shareOfLoad, type Holds } from '../packing/load.ts';
 import { packRolls, type Unpacked } from '../packing/pack.ts';
 import { bottlesInTheWay, bottleWarnings, pouredBaths, type BottleForRun } from '../schedule/bottles-in-run.ts';
 import { isOneShot, type Habits } from '../schedule/habits.ts';
-import { planRun, type BatchState, type BottleState, type Plan } from '../schedule/plan.ts';
+import { planRun, type BatchState, type BottleState, type Advice, type Plan } from '../schedule/plan.ts';
+import { asTheKit, type AsTheKit } from '../schedule/as-the-kit.ts';
 import type { WaysOfKit } from '../schedule/read-way.ts';
 import type { BottleOfSingle, SingleInUse } from '../schedule/single-in-use.ts';
-import { atPush, type OwnMargin } from '../timing/own-margin.ts';
+import { type OwnMargin } from '../timing/own-margin.ts';
+import { filmsNotAlone, marginsOfRun } from './margins-of-run.ts';
 
 export interface EveningRoll {
   readonly id: string;
   readonly name: string;
+  /** What it says on the canister; absent or empty where nobody wrote it down. */
+  readonly film?: string;
   readonly format: FormatId;
   /** The mark on the film. */
   readonly process: Process;
@@ -81,7 +85,7 @@ export interface EveningQuestion {
   readonly temperaturesC: Readonly<Record<string, Readonly<Record<string, number>>>>;
   /** What the house knows of heat; null leaves it out of the reckoning. Each tank brings its own figures. */
   readonly heat?: HouseHeat | null;
-  /** A person's own margins: by batch, or by batch at one push, then by bath. */
+  /** A person's own margins: by batch, by batch at one push, or by batch and film, then by bath. */
   readonly own?: Readonly<Record<string, Readonly<Record<string, OwnMargin>>>>;
   /** A person's own ways: by batch, then by treatment (domain.md 9.1). */
   readonly ways?: Readonly<Record<string, WaysOfKit>>;
@@ -98,8 +102,8 @@ export interface EveningRun extends ArrangedRun {
   /** Roll equivalents its batch will have done before it. */
   readonly rollsBefore: number;
   readonly plan: Answer<Plan>;
-  /** Seconds of each step as kit, habits and treatment have it, where a way of one's own changes them; empty elsewhere. */
-  readonly asTheKit?: Readonly<Record<string, number>>;
+  /** Each step as kit, habits and treatment have it, where a way of one's own changes them; empty elsewhere. */
+  readonly asTheKit?: AsTheKit;
   /** Rules that the arrangement breaks, in words; a run with one cannot start. */
   readonly broken: readonly string[];
 }
@@ -236,7 +240,7 @@ function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuesti
       temperaturesC: question.temperaturesC[batch.id] ?? {},
       habits: question.habits,
       heat: question.heat ? tankHeatSetting(tank, question.heat) : null,
-      own: { ...question.own?.[batch.id], ...(first.pushStops === 0 ? {} : question.own?.[atPush(batch.id, first.pushStops)]) },
+      own: marginsOfRun(question.own, batch.id, rolls),
       way: question.ways?.[batch.id]?.[first.treatment] ?? [],
       wayFollows: true,
       singles,
@@ -273,8 +277,8 @@ function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuesti
         pushStops: first.pushStops,
         treatment: first.treatment,
         rollsBefore: now.wornRolls,
-        asTheKit: asked.way.length > 0 ? secondsOf(planRun({ ...asked, way: [] })) : {},
-        plan: withBottleWarnings(plan, [
+        asTheKit: asTheKit(asked),
+        plan: withWhatIsKnown(plan, filmsNotAlone(question.own, batch.id, rolls), [
           ...(bottles
             ? bottleWarnings(poured, bottles, oneShot ? 0 : tank.volumeMl, keepers, smallerThan(tank, rolls, question.tanks))
             : []),
@@ -300,19 +304,16 @@ function afterOneOf(bottle: BottleOfSingle, entries: readonly EffectEntry[]): Bo
   return after.wornRolls === bottle.wornRolls ? after : { ...after, clearS: null };
 }
 
-function secondsOf(plan: Answer<Plan>): Record<string, number> {
-  return plan.ok ? Object.fromEntries(plan.value.steps.map(({ id, seconds }) => [id, seconds])) : {};
-}
-
 /** The least that a bottle which this run pours holds beyond what evenings to come have spoken for. */
 function freeMl({ bottles }: Standing, poured: ReadonlySet<string>, reserved: Forecast = NOTHING_TO_COME): number {
   const free = bottlesAfter(bottles, reserved.entries).filter((bottle) => poured.has(bottle.bath));
   return Math.min(...free.map((bottle) => bottle.mlLeft));
 }
 
-function withBottleWarnings(plan: Answer<Plan>, warnings: Plan['warnings']): Answer<Plan> {
-  if (!plan.ok || warnings.length === 0) return plan;
-  return { ...plan, value: { ...plan.value, warnings: [...plan.value.warnings, ...warnings] } };
+function withWhatIsKnown(plan: Answer<Plan>, advice: readonly Advice[], warnings: Plan['warnings']): Answer<Plan> {
+  if (!plan.ok || warnings.length + advice.length === 0) return plan;
+  const { value } = plan;
+  return { ...plan, value: { ...value, warnings: [...value.warnings, ...warnings], advice: [...advice, ...value.advice] } };
 }
 
 /** What a run's times and warnings need of a batch as it stands, each bottle with what it has seen itself. */

@@ -26,7 +26,7 @@ const way = array(wayStep.required()).max(MOST_CHANGES).required();
 export type WaysOfKit = Readonly<Partial<Record<Treatment, readonly WayStep[]>>>;
 
 /** Ways as they were stored, by kit and treatment: one that cannot be read is left to the kit, the others stand. */
-export function readWays(document: unknown): Readonly<Record<string, WaysOfKit>> {
+export function readWays(document: unknown, keep: 'not-empty' | 'empty-too' = 'not-empty'): Readonly<Record<string, WaysOfKit>> {
   if (typeof document !== 'object' || document === null) return {};
   return Object.fromEntries(
     Object.entries(document as Record<string, unknown>).map(([kitId, ways]) => [
@@ -34,7 +34,9 @@ export function readWays(document: unknown): Readonly<Record<string, WaysOfKit>>
       Object.fromEntries(
         TREATMENTS.flatMap((treatment) => {
           const stored = (ways as Record<string, unknown> | null)?.[treatment];
-          return way.isValidSync(stored, { strict: true }) && stored.length > 0 ? [[treatment, stored as readonly WayStep[]]] : [];
+          return way.isValidSync(stored, { strict: true }) && (keep === 'empty-too' || stored.length > 0)
+            ? [[treatment, stored as readonly WayStep[]]]
+            : [];
         }),
       ),
     ]),

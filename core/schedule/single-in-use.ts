@@ -14,6 +14,8 @@ export interface BottleOfSingle extends BottleForRun {
 export interface SingleInUse {
   /** Its kit document’s id. */
   readonly kit: string;
+  /** As the person called it. */
+  readonly name: string;
   readonly bath: Bath;
   readonly makesMl: number;
   /** Null for what is made up when it is needed. */

@@ -237,6 +237,7 @@ test('a step is set before or after another; said again it stands where it was s
 const fixer = (more: object = {}) =>
   ({
     kit: 'own-fixer',
+    name: 'House fixer',
     makesMl: 1000,
     bath: {
       id: 'fixer',

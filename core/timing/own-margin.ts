@@ -53,6 +53,11 @@ export function atPush(id: string, stops: number): string {
   return `${id}@${Math.round(stops * 100) / 100}`;
 }
 
+/** Under what a margin is kept that holds for one film alone. */
+export function atFilm(id: string, film: string): string {
+  return `${id}#${film.trim()}`;
+}
+
 export function sameMargin(a: OwnMargin | null, b: OwnMargin | null): boolean {
   return a === b || (a !== null && b !== null && a.by === b.by && a.amount === b.amount && a.reason === b.reason);
 }

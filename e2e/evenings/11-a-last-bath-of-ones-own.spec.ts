@@ -2,8 +2,7 @@ import { expect, test } from '@playwright/test';
 import { expectAccessible } from '../accessible.ts';
 import { open } from '../open.ts';
 import { freshDatabase, OwnServer } from '../own-server.ts';
-import { deliberate } from '../press.ts';
-import { mixed, roll, tank, typeIn } from './set-up.ts';
+import { ledTo, mixed, roll, tank, toTheBench, typeIn } from './set-up.ts';
 
 /** No stabiliser in the box: three millilitres of wetting agent a litre, and away with it. */
 const own = new OwnServer({ STEADY_REEL_TEST_SPEED: '15' });
@@ -48,18 +47,10 @@ test('a last bath of one’s own: its dose for this tank, its time, no bottle le
   await expect(run.getByText(new RegExp(`Last bath: ${dose} ml wetting agent \\(about 31 drops\\) in ${ML} ml`))).toBeVisible();
   await expectAccessible(page);
 
-  await page.getByRole('button', { name: 'Start at the Bench' }).click();
-  await page.waitForURL(/\/bench\/.+/);
-  await page.locator('html[data-alive]').waitFor();
-  await page.getByRole('button', { name: /Go on without/ }).click();
-  const act = page.locator('[data-act]');
-  while (!/last bath/i.test((await act.textContent()) ?? '')) await deliberate(page);
+  await toTheBench(page);
+  await ledTo(page, /last bath/i);
   await expect(page.getByText(/ml wetting agent/).first()).toBeVisible();
-  while (!(await page.locator('#ended').isVisible())) {
-    const said = (await act.textContent()) ?? '';
-    await deliberate(page);
-    await expect(act.or(page.locator('#ended'))).not.toHaveText(said);
-  }
+  await ledTo(page);
   await open(page, '/shelf');
   // Its two bottles have each seen a roll, and none stands there for what was made of drops.
   await expect(page.getByRole('img', { name: /^(Developer|Bleach-fix), 987 ml of 1000 ml/ })).toHaveCount(2);

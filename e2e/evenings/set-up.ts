@@ -1,5 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import { open } from '../open.ts';
+import { deliberate } from '../press.ts';
 
 /** A bottle of a leaflet as a person types it: what is not printed is not typed. */
 export interface TypedBottle {
@@ -107,4 +108,23 @@ export async function room(page: Page, c: number): Promise<void> {
     await slider.press(at < c ? 'ArrowRight' : 'ArrowLeft');
   await page.waitForResponse((response) => response.request().method() === 'POST').catch(() => null);
   await open(page, '/');
+}
+
+/** From Session to the Bench, past what is asked before it. */
+export async function toTheBench(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Start at the Bench' }).click();
+  await page.waitForURL(/\/bench\/.+/);
+  await page.locator('html[data-alive]').waitFor();
+  await page.getByRole('button', { name: /Go on without/ }).click();
+}
+
+/** Presses what the Bench asks for, one act after another, until it asks for that; to the end of the run without. */
+export async function ledTo(page: Page, until?: RegExp): Promise<void> {
+  const [act, ended] = [page.locator('[data-act]'), page.locator('#ended')];
+  while (!(await ended.isVisible())) {
+    const said = (await act.textContent()) ?? '';
+    if (until?.test(said)) return;
+    await deliberate(page);
+    await expect(act.or(ended)).not.toHaveText(said);
+  }
 }

@@ -50,10 +50,10 @@ export function reservedRolls(waiting: readonly Roll[] = waitingRolls(), shelf: 
 
 /** What a run that is arranged and not planned yet will pour: its steps are known before its times are. */
 function arrangedEffect(batch: FilmBatch, tankMl: number, film: readonly Roll[], { draft }: KeptEvening): readonly EffectEntry[] {
-  const { habits: own, ways } = (draft ?? {}) as { readonly habits?: unknown; readonly ways?: unknown };
+  const { habits: own, ways, waysTonight } = (draft ?? {}) as Readonly<Record<'habits' | 'ways' | 'waysTonight', unknown>>;
   const habits = readHabits(own ?? storedSetting('habits'));
   const treatment = film[0]?.treatment ?? 'normal';
-  const way = readWays(ways)[batch.kit.id]?.[treatment] ?? [];
+  const way = readWays(waysTonight, 'empty-too')[batch.kit.id]?.[treatment] ?? readWays(ways)[batch.kit.id]?.[treatment] ?? [];
   const inTurn = arranged({ kit: batch.kit, habits, treatment, temperaturesC: {}, way, wayFollows: true });
   if (!inTurn.ok) return [];
   const steps = inTurn.value.drafts.map(({ id, kind, bottle }, i) => ({

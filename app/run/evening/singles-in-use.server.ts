@@ -15,13 +15,17 @@ export function singlesInUse(shelf: readonly BatchWithKit[], toCome: ReadonlyMap
     .flatMap((batch) => {
       const [bath] = batch.kit.baths;
       const [bottle] = bottlesAfter(batch.bottles, toCome.get(batch.id)?.entries ?? []);
-      return bath && bottle && mayBePoured(bottle) ? [{ kit: batch.kitId, bath, makesMl: batch.kit.makesMl, bottle }] : [];
+      return bath && bottle && mayBePoured(bottle)
+        ? [{ kit: batch.kitId, name: batch.kit.name, bath, makesMl: batch.kit.makesMl, bottle }]
+        : [];
     })
     .sort((a, b) => Number(a.bottle.standing !== 'good') - Number(b.bottle.standing !== 'good') || a.bottle.wornRolls - b.bottle.wornRolls);
   const one = standing.filter(({ kit }, i) => standing.findIndex((other) => other.kit === kit) === i);
-  const made = listKits().flatMap(({ id, kit: { process, baths, makesMl } }): SingleInUse[] => {
+  const made = listKits().flatMap(({ id, kit: { process, name, baths, makesMl } }): SingleInUse[] => {
     const [bath] = baths;
-    return process === 'any' && bath && isMadeAtUse(bath) ? [{ kit: id, bath: byTheLitre(bath, makesMl), makesMl, bottle: null }] : [];
+    return process === 'any' && bath && isMadeAtUse(bath)
+      ? [{ kit: id, name, bath: byTheLitre(bath, makesMl), makesMl, bottle: null }]
+      : [];
   });
   return [...one, ...made];
 }

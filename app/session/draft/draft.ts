@@ -10,8 +10,8 @@ import type { StepSaid } from '../../../core/kit/manner.ts';
 import type { Habits } from '../../../core/schedule/habits.ts';
 import { habitShapes, readHabits } from '../../../core/schedule/read-habits.ts';
 import { readWays, type WaysOfKit } from '../../../core/schedule/read-way.ts';
-import { freshStepId, isSetIn, putBack, withSaid, type WayStep } from '../../../core/schedule/way.ts';
-import { atPush, type OwnMargin } from '../../../core/timing/own-margin.ts';
+import { freshStepId, isSetIn, putBack, withPlace, withSaid, type WayStep } from '../../../core/schedule/way.ts';
+import { atFilm, atPush, type OwnMargin } from '../../../core/timing/own-margin.ts';
 import type { WearSchool } from '../../../core/timing/roll-number.ts';
 import type { PushSchool } from '../../../core/timing/rule-of-thumb.ts';
 
@@ -34,6 +34,8 @@ export interface Draft {
   readonly own: OwnMargins;
   /** How this person goes through a kit: by kit, then by treatment (domain.md 9.1). */
   readonly ways: Readonly<Record<string, WaysOfKit>>;
+  /** The same for tonight alone: where there is one it stands in the place of the other, and goes with the evening. */
+  readonly waysTonight?: Readonly<Record<string, WaysOfKit>>;
   /** Habits for this session alone; absent, the person's own hold. */
   readonly habits?: Habits;
   /** The wear school of this session, where it differs from those habits. */
@@ -50,8 +52,19 @@ export function marginsOn(
   { own }: Pick<Draft, 'own'>,
   batch: { readonly id: string; readonly kit: { readonly id: string } },
   pushStops = 0,
+  film: string | null = null,
 ): OwnMargins[string] {
-  return { ...own[batch.id], ...own[batch.kit.id], ...(pushStops === 0 ? {} : own[atPush(batch.kit.id, pushStops)]) };
+  return {
+    ...own[batch.id],
+    ...own[batch.kit.id],
+    ...(pushStops === 0 ? {} : own[atPush(batch.kit.id, pushStops)]),
+    ...(film === null ? {} : own[atFilm(batch.kit.id, film)]),
+  };
+}
+
+/** How a kit is gone through tonight, by treatment. */
+export function waysOf({ ways, waysTonight }: Pick<Draft, 'ways' | 'waysTonight'>, kitId: string): WaysOfKit {
+  return { ...ways[kitId], ...waysTonight?.[kitId] };
 }
 
 export const EMPTY_DRAFT: Draft = {
@@ -72,6 +85,8 @@ const ofTreatment = () =>
   string<Treatment>()
     .oneOf([...TREATMENTS])
     .required();
+/** For tonight alone, or from now on. */
+const ofScope = () => string<'tonight' | 'always'>().oneOf(['tonight', 'always']);
 const arranged = () => mixed<readonly ArrangedRun[]>(isArrangement).required();
 
 const numbers = mixed<Record<string, Record<string, number>>>(
@@ -135,6 +150,7 @@ export function readDraftDocument(document: unknown): Draft {
     treatments: only(document['treatments'], isTreatment),
     own: { ...marginsInSeconds(document['ownS']), ...only(document['own'], isMargins) },
     ways: readWays(document['ways']),
+    ...(isRecord(document['waysTonight']) ? { waysTonight: readWays(document['waysTonight'], 'empty-too') } : {}),
     arrangement: isArrangement(arrangement) ? arrangement : null,
     ...(isRecord(habits) ? { habits: readHabits(habits) } : {}),
     ...(wear === 'last' || wear === 'first' ? { wear } : {}),
@@ -165,26 +181,45 @@ const shapes = {
     runs: arranged(),
   }),
   'run-tank': object({ run: number().integer().min(0).required(), tankId: id(), runs: arranged() }),
-  margin: object({ batchId: id(), kitId: id(), bath: id(), own: ownShape().required(), push: number().min(-5).max(5) }),
+  margin: object({
+    batchId: id(),
+    kitId: id(),
+    bath: id(),
+    own: ownShape().required(),
+    push: number().min(-5).max(5),
+    film: string().max(200),
+  }),
   way: object({
     kitId: id(),
     treatment: ofTreatment(),
     step: stepId(),
+    scope: ofScope(),
     ...saidShapes,
     changes: number(),
     fills: array(number().required()),
   }),
-  'way-leave-out': object({ kitId: id(), treatment: ofTreatment(), step: stepId() }),
+  'way-leave-out': object({ kitId: id(), treatment: ofTreatment(), step: stepId(), scope: ofScope() }),
+  'way-move': object({
+    kitId: id(),
+    treatment: ofTreatment(),
+    step: stepId(),
+    scope: ofScope(),
+    before: string().min(1).max(120),
+    after: string().min(1).max(120),
+  }).test('one-of', 'before or after', ({ before, after }) => (before === undefined) !== (after === undefined)),
   'way-set-in': object({
     kitId: id(),
     treatment: ofTreatment(),
     after: stepId(),
+    scope: ofScope(),
     water: string<BareStep>().oneOf([...BARE_STEPS]),
     bottle: bathSchema,
     single: string().min(1).max(120),
   }).test('one-of', 'water or a bath', ({ water, bottle }) => (water === undefined) !== ((bottle as unknown) === undefined)),
-  'way-back': object({ kitId: id(), treatment: ofTreatment(), step: stepId() }),
-  'way-kit': object({ kitId: id(), treatment: ofTreatment() }),
+  'way-back': object({ kitId: id(), treatment: ofTreatment(), step: stepId(), scope: ofScope() }),
+  'way-kit': object({ kitId: id(), treatment: ofTreatment(), scope: ofScope() }),
+  'way-for-good': object({ kitId: id(), treatment: ofTreatment() }),
+  'way-as-always': object({ kitId: id(), treatment: ofTreatment() }),
   heat: object({
     school: string<HeatSchool>()
       .oneOf([...HEAT_SCHOOLS])
@@ -250,10 +285,11 @@ export function withChange(draft: Draft, change: DraftChange, usual: Habits = {}
     case 'margin': {
       const without = (margins: OwnMargins[string] = {}) =>
         Object.fromEntries(Object.entries(margins).filter(([bath]) => bath !== change.bath));
-      const key = change.push ? atPush(change.kitId, change.push) : change.kitId;
+      const key = change.film ? atFilm(change.kitId, change.film) : change.push ? atPush(change.kitId, change.push) : change.kitId;
+      const isApart = key !== change.kitId;
       const ofKit = { ...without(draft.own[key]), ...(change.own.amount === 0 ? {} : { [change.bath]: change.own }) };
-      // What was once set for this batch alone is answered by what is set now, but for a push, which is beside it.
-      const ofBatch = change.push ? draft.own[change.batchId] : without(draft.own[change.batchId]);
+      // What was once set for this batch alone is answered by what is set now, but for one push or film, which is beside it.
+      const ofBatch = isApart ? draft.own[change.batchId] : without(draft.own[change.batchId]);
       return { ...draft, own: { ...draft.own, ...(ofBatch ? { [change.batchId]: ofBatch } : {}), [key]: ofKit } };
     }
     case 'way': {
@@ -266,6 +302,10 @@ export function withChange(draft: Draft, change: DraftChange, usual: Habits = {}
         const isOwn = way.some((step) => isSetIn(step) && step.id === change.step);
         return isOwn ? putBack(way, change.step) : withSaid(way, { id: change.step, leaveOut: true });
       });
+    case 'way-move': {
+      const { step, before, after } = change;
+      return withWay(draft, change, (way) => withPlace(way, { id: step, ...(before === undefined ? { after } : { before }) }));
+    }
     case 'way-set-in':
       return withWay(draft, change, (way) => {
         const { after, water } = change;
@@ -284,6 +324,13 @@ export function withChange(draft: Draft, change: DraftChange, usual: Habits = {}
       return withWay(draft, change, (way) => putBack(way, change.step));
     case 'way-kit':
       return withWay(draft, change, () => []);
+    case 'way-for-good': {
+      const { kitId, treatment } = change;
+      const always = { ...draft.ways[kitId], [treatment]: waysOf(draft, kitId)[treatment] ?? [] };
+      return { ...withoutTonight(draft, change), ways: { ...draft.ways, [kitId]: always } };
+    }
+    case 'way-as-always':
+      return withoutTonight(draft, change);
     case 'heat':
       return { ...draft, habits: { ...(draft.habits ?? usual), temperature: change.school } };
     case 'habit': {
@@ -300,14 +347,28 @@ export function withChange(draft: Draft, change: DraftChange, usual: Habits = {}
   }
 }
 
-/** A kit’s way with one treatment, changed. */
-function withWay(
-  draft: Draft,
-  { kitId, treatment }: { readonly kitId: string; readonly treatment: Treatment },
-  by: (way: readonly WayStep[]) => readonly WayStep[],
-): Draft {
+interface OfWay {
+  readonly kitId: string;
+  readonly treatment: Treatment;
+  readonly scope?: 'tonight' | 'always' | undefined;
+}
+
+/** A kit’s way with one treatment, changed: for tonight alone, or from now on and tonight too. */
+function withWay(draft: Draft, { kitId, treatment, scope }: OfWay, by: (way: readonly WayStep[]) => readonly WayStep[]): Draft {
   const ofKit = draft.ways[kitId] ?? {};
-  return { ...draft, ways: { ...draft.ways, [kitId]: { ...ofKit, [treatment]: by(ofKit[treatment] ?? []) } } };
+  const tonight = draft.waysTonight?.[kitId] ?? {};
+  const ofTonight = scope === 'tonight' || tonight[treatment] ? by(tonight[treatment] ?? ofKit[treatment] ?? []) : null;
+  return {
+    ...draft,
+    ...(scope === 'tonight' ? {} : { ways: { ...draft.ways, [kitId]: { ...ofKit, [treatment]: by(ofKit[treatment] ?? []) } } }),
+    ...(ofTonight ? { waysTonight: { ...draft.waysTonight, [kitId]: { ...tonight, [treatment]: ofTonight } } } : {}),
+  };
+}
+
+/** Tonight this kit is gone through as always. */
+function withoutTonight(draft: Draft, { kitId, treatment }: OfWay): Draft {
+  const { [treatment]: _, ...rest } = draft.waysTonight?.[kitId] ?? {};
+  return { ...draft, waysTonight: { ...draft.waysTonight, [kitId]: rest } };
 }
 
 function forEach<T>(rollIds: readonly string[], value: T): Record<string, T> {

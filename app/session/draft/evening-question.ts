@@ -1,7 +1,7 @@
 import type { EveningQuestion, EveningRoll } from '../../../core/evening/evening.ts';
 import { pushOfRoll } from '../../../core/film/develop-at.ts';
 import type { Roll } from '../../server/rolls.server.ts';
-import { marginsOn, type Draft, type OwnMargins } from './draft.ts';
+import { marginsOn, waysOf, type Draft, type OwnMargins } from './draft.ts';
 
 export interface SetTonight {
   readonly waiting: readonly Roll[];
@@ -29,14 +29,15 @@ export function eveningQuestion({ waiting, draft, habits, inUse, tanks, on, heat
     singles: singles ?? [],
     own: Object.fromEntries(
       inUse.flatMap((batch): [string, OwnMargins[string]][] => {
-        const atAPush = Object.keys(draft.own).filter((key) => key.startsWith(`${batch.kit.id}@`));
+        // Those of one push, and those of one film, under the batch as they are under its kit.
+        const apart = Object.keys(draft.own).filter((key) => ['@', '#'].some((mark) => key.startsWith(batch.kit.id + mark)));
         return [
           [batch.id, marginsOn(draft, batch)],
-          ...atAPush.map((key): [string, OwnMargins[string]] => [batch.id + key.slice(batch.kit.id.length), draft.own[key] ?? {}]),
+          ...apart.map((key): [string, OwnMargins[string]] => [batch.id + key.slice(batch.kit.id.length), draft.own[key] ?? {}]),
         ];
       }),
     ),
-    ways: Object.fromEntries(inUse.map((batch) => [batch.id, draft.ways[batch.kit.id] ?? {}])),
+    ways: Object.fromEntries(inUse.map((batch) => [batch.id, waysOf(draft, batch.kit.id)])),
     arrangement: draft.arrangement && stillWaiting(draft, rolls),
   };
 }
@@ -48,6 +49,7 @@ export function rollsTonight(waiting: readonly Roll[], draft: Draft): EveningRol
     .map((roll) => ({
       id: roll.id,
       name: roll.name,
+      film: roll.film,
       format: roll.format,
       process: roll.process,
       pushStops: draft.pushStops[roll.id] ?? pushOfRoll(roll),

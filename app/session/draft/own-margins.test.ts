@@ -6,14 +6,14 @@ process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-'))
 
 import { recordEvent } from '../../run/acts/run-log.server.ts';
 import { startSession } from '../../run/evening/session-start.server.ts';
-import { storeBatch } from '../../server/shelf/a-shelf.fixture.ts';
+import { storeBatch, storeRoll, storeTank } from '../../server/shelf/a-shelf.fixture.ts';
 import { nowMs } from '../../server/database/clock.server.ts';
 import { findRun } from '../../server/runs/runs.server.ts';
 import { post } from '../../ui/forms/posting.fixture.ts';
 import { startedRuns } from '../a-session.fixture.ts';
 import { startTonight } from '../run-acts/replan.server.ts';
 import { action } from '../tonight/tonight.tsx';
-import { readDraft, tonight } from './tonight.server.ts';
+import { readDraft, tonight, writeDraft } from './tonight.server.ts';
 import { marginsLastTime } from './margins-last-time.server.ts';
 
 const KIT = 'house-c41-three-bath';
@@ -69,4 +69,25 @@ test('what was set at the Bench is offered again for this kit, whichever its bat
   // And it outlasts the evening.
   expect(startSession(later ? [later] : [], {}).ok).toBe(true);
   expect(readDraft().own[KIT]).toEqual({ developer: own });
+});
+
+test('a margin for one film reaches its rolls alone, and is told where that film shares a tank with another', async () => {
+  storeTank('for two');
+  storeRoll('thin-1', { film: 'Sorrel 400' });
+  storeRoll('other-1', { film: 'Fennel 200' });
+  await margin({ amount: '+0:20', reason: 'thin in spring', film: 'Sorrel 400' });
+  const batchId = tonight().inUse[0]?.id ?? '';
+  const arranged = (...runs: string[][]) => {
+    writeDraft({ ...readDraft(), arrangement: runs.map((rollIds) => ({ tankId: 'for two', batchId, rollIds })) });
+    return tonight().evening.runs.map(({ plan }) => {
+      const own = plan.ok ? plan.value.steps.find(({ bath }) => bath === 'developer')?.working.find(({ what }) => what === 'own') : null;
+      return [own?.seconds ?? 0, plan.ok && plan.value.advice.some(({ message }) => message.startsWith('Sorrel 400 has a margin'))];
+    });
+  };
+  const ofKit = 10;
+  expect(arranged(['thin-1'], ['other-1'])).toEqual([
+    [20, false],
+    [ofKit, false],
+  ]);
+  expect(arranged(['thin-1', 'other-1'])).toEqual([[ofKit, true]]);
 });

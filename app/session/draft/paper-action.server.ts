@@ -8,7 +8,7 @@ import { withChange } from './draft.ts';
 import { postedChange, refusalOf } from './posted-change.server.ts';
 import { keepTankReading } from './tank-reading.server.ts';
 import { readDraft, writeDraft } from './tonight.server.ts';
-import { wayRefusal } from './way-check.server.ts';
+import { wayRefusal } from '../way/way-check.server.ts';
 
 /** What a person changes of an evening that has not begun, whichever page it is laid out on. */
 export function changeOnPaper(form: FormData) {

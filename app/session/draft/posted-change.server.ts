@@ -6,7 +6,7 @@ import { storedUnits } from '../../server/settings.server.ts';
 import { findKit } from '../../server/shelf/kits.server.ts';
 import { textOf } from '../../ui/forms/form.ts';
 import { readDraftChange, type DraftChange } from './draft.ts';
-import { postedWay } from './posted-way.server.ts';
+import { postedWay } from '../way/posted-way.server.ts';
 
 /** Why a change was not taken, in which field, and what was typed there. */
 export interface Refusal {

@@ -5,7 +5,6 @@ import { RULE_OF_WARNING } from '../../../core/beginner/rules.ts';
 import type { ArrangedRun, EveningRun } from '../../../core/evening/evening.ts';
 import type { Process } from '../../../core/film/process.ts';
 import { suitsFilm, TREATMENT_ADVICE, TREATMENTS, type Treatment } from '../../../core/film/treatment.ts';
-import { atPush } from '../../../core/timing/own-margin.ts';
 import { showDuration, showMinutes } from '../../../core/units/duration.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
 import { Card } from '../../ui/card.tsx';
@@ -14,6 +13,8 @@ import { Notice } from '../../ui/notice.tsx';
 import { rollRange } from '../../ui/roll-range.ts';
 import { Strip } from '../../ui/strip/strip.tsx';
 import { Why } from '../../ui/working.tsx';
+import type { Plan } from '../../../core/schedule/plan.ts';
+import { waysOf } from '../draft/draft.ts';
 import { TonightForm, type TypedRefusal } from '../draft/tonight-form.tsx';
 import type { EveningPage as TonightData } from '../evening/evening-page.server.ts';
 import { RollChip } from './roll-chip.tsx';
@@ -24,7 +25,10 @@ import { useRunNumber } from './run-number.ts';
 import { runTitle } from './run-title.ts';
 import { TankQuestion } from './tank-question.tsx';
 import { TankTrace } from './tank-trace.tsx';
-import { YourWay } from './your-way.tsx';
+import { MarginsApart } from '../way/margin-apart.tsx';
+import { LeftOut } from '../way/owned.tsx';
+import type { WayShown } from '../way/way-shown.ts';
+import { YourWay } from '../way/your-way.tsx';
 
 /** What somebody chose to do is said where they chose it, once; it is no alarm afterwards (domain.md 9.1). */
 const isNotOnesOwn = ({ code }: Warning) => code !== 'after-final';
@@ -57,6 +61,7 @@ export function RunCard({ index, run, tonight, clock, chosenStep, refusal }: Run
   const chosen = plan && chosenStep ? plan.steps.findIndex((step, i) => `${i}-${step.bath}` === chosenStep) : null;
   const last = tonight.lastTimes[index] ?? null;
   const step = chosen === null ? undefined : plan?.steps[chosen];
+  const shown = batch && plan ? wayOfRun(run, plan, batch.kit.id, tonight.draft) : null;
   return (
     <Card
       ref={setNodeRef}
@@ -95,16 +100,11 @@ export function RunCard({ index, run, tonight, clock, chosenStep, refusal }: Run
           )}
         />
       )}
-      {step && batch && (
-        <YourWay
-          run={run}
-          kitId={batch.kit.id}
-          step={step}
-          way={tonight.draft.ways[batch.kit.id]?.[run.treatment] ?? []}
-          atPushOwn={tonight.draft.own[atPush(batch.kit.id, run.pushStops)]?.[step.bath] ?? null}
-          refusal={refusal}
-          singles={tonight.singles}
-        />
+      {shown && <LeftOut shown={shown} />}
+      {step && batch && shown && (
+        <YourWay shown={shown} step={step} refusal={refusal} singles={tonight.singles}>
+          <MarginsApart {...{ run, step, rolls }} kitId={batch.kit.id} own={tonight.draft.own} />
+        </YourWay>
       )}
       {plan && <TankTrace plan={plan} />}
       {plan && isFirstInTank && <TankQuestion tank={tank} plan={plan} roomC={tonight.plan.settings.roomC} refusal={refusal} />}
@@ -170,6 +170,12 @@ export function RunCard({ index, run, tonight, clock, chosenStep, refusal }: Run
       </details>
     </Card>
   );
+}
+
+function wayOfRun(run: EveningRun, { steps, warnings }: Plan, kitId: string, draft: TonightData['draft']): WayShown {
+  const { treatment, asTheKit = {} } = run;
+  const evening = draft.waysTonight?.[kitId]?.[treatment] ? 'its-own' : 'as-always';
+  return { kitId, treatment, steps, warnings, asTheKit, way: waysOf(draft, kitId)[treatment] ?? [], evening };
 }
 
 const OFFERS = {

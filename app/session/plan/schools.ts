@@ -7,7 +7,8 @@ import { loadedTank } from '../../../core/packing/load.ts';
 import { planRun } from '../../../core/schedule/plan.ts';
 import type { WearSchool } from '../../../core/timing/roll-number.ts';
 import { pushedByRuleOfThumb, type PushSchool } from '../../../core/timing/rule-of-thumb.ts';
-import { marginsOn } from '../draft/draft.ts';
+import { onlyFilm } from '../../../core/evening/margins-of-run.ts';
+import { marginsOn, waysOf } from '../draft/draft.ts';
 import type { Tonight } from '../draft/tonight.server.ts';
 
 export type School = WearSchool | PushSchool | HeatSchool;
@@ -49,9 +50,9 @@ export function compareSchools(
       on: tonight.on,
       tank,
       heat: tonight.heat ? tankHeatSetting(tank, heat ?? tonight.heat) : null,
-      own: marginsOn(tonight.draft, batch, run.pushStops),
+      own: marginsOn(tonight.draft, batch, run.pushStops, onlyFilm(rolls)),
       singles: tonight.singles,
-      way: tonight.draft.ways[batch.kit.id]?.[run.treatment] ?? [],
+      way: waysOf(tonight.draft, batch.kit.id)[run.treatment] ?? [],
       wayFollows: true,
       rolls,
       pushStops: run.pushStops,

@@ -10,9 +10,9 @@ import { readDraft, tonight, writeDraft } from '../draft/tonight.server.ts';
 import { frozenRuns } from './frozen-plan.server.ts';
 import { Refused } from './refused.ts';
 
-/** What outlasts an evening: which batches and tanks are in use, how warm they are run, and a person's own margins. */
-export function keepForNextTime({ temperaturesC, batchIds, tankIds, own }: Draft): void {
-  writeDraft({ temperaturesC, batchIds, tankIds, own });
+/** What outlasts an evening: which batches and tanks are in use, how warm they are run, a person's own margins and ways. */
+export function keepForNextTime({ temperaturesC, batchIds, tankIds, own, ways }: Draft): void {
+  writeDraft({ temperaturesC, batchIds, tankIds, own, ways });
 }
 
 /** Stores tonight and puts its first run at the Bench; `goesOn` names the session of which these runs are the rest. */

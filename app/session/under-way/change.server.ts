@@ -28,7 +28,7 @@ import { personsZone } from '../../server/settings.server.ts';
 import { readDraftDocument, withChange, type Draft, type DraftChange } from '../draft/draft.ts';
 import { eveningQuestion, rollsTonight } from '../draft/evening-question.ts';
 import { readDraft, writeDraft } from '../draft/tonight.server.ts';
-import { wayRefusal } from '../draft/way-check.server.ts';
+import { wayRefusal } from '../way/way-check.server.ts';
 import { frozenRuns } from '../run-acts/frozen-plan.server.ts';
 import { Refused } from '../run-acts/refused.ts';
 import { comingDraft, comingSet, queuedOf } from './coming.server.ts';
@@ -62,10 +62,13 @@ export function changeComing(sessionId: string, change: DraftChange): Changed {
       case 'margin':
       case 'way':
       case 'way-leave-out':
+      case 'way-move':
       case 'way-set-in':
       case 'way-back':
       case 'way-kit':
-        keepMargins(next);
+      case 'way-for-good':
+      case 'way-as-always':
+        keepForGood(next, change);
         return next;
       default:
         // A change that would have everything proposed anew leaves the runs as they are arranged: an evening goes on.
@@ -253,9 +256,16 @@ function throughBatch(sessionId: string, draft: Draft, batchId: string): Arrange
   return (draft.arrangement ?? []).map((run) => (process(run.batchId) === process(batchId) ? { ...run, batchId } : run));
 }
 
-/** A person's own margins outlast the evening (domain.md 9). */
-function keepMargins({ own, ways }: Draft): void {
-  writeDraft({ ...readDraft(), own, ways });
+/** A person's own margins and ways outlast the evening (domain.md 9); those of other kits may have been changed elsewhere meanwhile. */
+function keepForGood({ own, ways }: Draft, { kitId, ...change }: Extract<DraftChange, { kitId: string }>): void {
+  const paper = readDraft();
+  const mine = [kitId, ...('batchId' in change ? [change.batchId] : [])];
+  const isMine = (key: string) => mine.some((id) => key === id || ['@', '#'].some((mark) => key.startsWith(id + mark)));
+  writeDraft({
+    ...paper,
+    own: { ...paper.own, ...Object.fromEntries(Object.entries(own).filter(([key]) => isMine(key))) },
+    ways: { ...paper.ways, [kitId]: ways[kitId] ?? {} },
+  });
 }
 
 function comingRuns(sessionId: string): ComingRun[] {

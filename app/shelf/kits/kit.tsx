@@ -1,14 +1,14 @@
-import { data, Form, redirect } from 'react-router';
+import { data, Form, Link, redirect } from 'react-router';
 import { yieldTable } from '../../../core/chemistry/life/yield-table.ts';
 import { mixRecipes } from '../../../core/chemistry/mixing/mixing.ts';
 import { jugInWords } from '../../../core/chemistry/safety/spent.ts';
 import { isWater } from '../../../core/kit/kind.ts';
-import { sequenceSteps } from '../../../core/kit/kit-document.ts';
 import { developsFilm, type Bath } from '../../../core/kit/kit.ts';
 import { showDuration } from '../../../core/units/duration.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
 import { showVolume } from '../../../core/units/volume.ts';
 import { nowMs } from '../../server/database/clock.server.ts';
+import { stepsOfWay } from '../../run/evening/steps-of-way.server.ts';
 import { findKit, setKitDeleted } from '../../server/shelf/kits.server.ts';
 import { listTanks } from '../../server/shelf/tanks.server.ts';
 import { Button, LinkButton } from '../../ui/button.tsx';
@@ -16,6 +16,7 @@ import { Card } from '../../ui/card.tsx';
 import { LeafletChart } from '../../ui/charts/leaflet-chart.tsx';
 import { useUnits } from '../../ui/forms/units.ts';
 import { Notice } from '../../ui/notice.tsx';
+import { Strip } from '../../ui/strip/strip.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { Recipes } from '../mixing/recipes.tsx';
 import type { Route } from './+types/kit.ts';
@@ -30,7 +31,7 @@ export function loader({ params }: Route.LoaderArgs) {
   return {
     kit: found.kit,
     shipped: found.shipped,
-    steps: developsFilm(found.kit) ? sequenceSteps(found.kit).map((step) => step.name) : [],
+    steps: developsFilm(found.kit) ? stepsOfWay(found.kit) : [],
     recipes: recipes.ok ? recipes.value : [],
     yields: developsFilm(found.kit) ? yieldTable(found.kit, listTanks()) : [],
   };
@@ -59,9 +60,27 @@ export default function KitPage({ loaderData }: Route.ComponentProps) {
         {kit.capacityRolls ? ` for ${kit.capacityRolls} rolls` : ', capacity not given'}. {kit.note}
       </PageHead>
       {steps.length > 0 && (
-        <p className="mb-4">
-          <span className="font-semibold">In this order:</span> {steps.join(' → ')}
-        </p>
+        <section aria-labelledby="in-this-order" className="mb-4">
+          <div className="mb-1.5 flex flex-wrap items-baseline justify-between gap-x-4">
+            <h2 id="in-this-order" className="font-bold">
+              In this order
+            </h2>
+            <Link to={`/shelf/kits/${kit.id}/way`}>Do it your way</Link>
+          </div>
+          <Strip
+            steps={steps}
+            wrap={(i, className, style, children) => (
+              <Link
+                className={className}
+                style={style}
+                to={`/shelf/kits/${kit.id}/way?step=${encodeURIComponent(steps[i]?.id ?? '')}`}
+                title={`${steps[i]?.name}: your way with it`}
+              >
+                {children}
+              </Link>
+            )}
+          />
+        </section>
       )}
       <div className="grid gap-4 md:grid-cols-2">
         {kit.baths.map((bath) => (

@@ -28,6 +28,17 @@ const CHARACTER_PX = 7.6;
 
 const belowPx = (step: StripStep) => (step.name.length + 1) * CHARACTER_PX + showDuration(step.seconds).length * 9;
 
+const WAYS: Readonly<Record<string, number>> = { ArrowRight: 1, ArrowLeft: -1, Home: -Infinity, End: Infinity };
+
+function toTheNextBlock(event: React.KeyboardEvent<HTMLElement>): void {
+  const way = WAYS[event.key];
+  const blocks = [...event.currentTarget.querySelectorAll<HTMLElement>('a[href], button')];
+  const at = blocks.indexOf(document.activeElement as HTMLElement);
+  if (way === undefined || at === -1) return;
+  event.preventDefault();
+  blocks[Math.min(blocks.length - 1, Math.max(0, at + way))]?.focus();
+}
+
 /** A run lying on its side: the same blocks as the Bench's column (interface.md). */
 export function Strip({ steps, chosen = null, level = null, wrap }: StripProps) {
   const box = useRef<HTMLDivElement>(null);
@@ -50,7 +61,13 @@ export function Strip({ steps, chosen = null, level = null, wrap }: StripProps) 
   );
   const now = level && blocks[level.index];
   return (
-    <div ref={box} className="relative" style={{ height: BLOCK_PX + (rows > 0 ? 8 + rows * ROW_PX : 0) }}>
+    // Arrow keys go from block to block, as along a film; Enter opens the one that has the focus.
+    <div
+      ref={box}
+      className="relative"
+      style={{ height: BLOCK_PX + (rows > 0 ? 8 + rows * ROW_PX : 0) }}
+      onKeyDown={(event) => toTheNextBlock(event)}
+    >
       {now && (
         <span
           aria-hidden

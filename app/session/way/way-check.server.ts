@@ -1,33 +1,22 @@
-import { DEFAULT_TANK } from '../../../core/heat/tank/tank.ts';
 import { planRun } from '../../../core/schedule/plan.ts';
 import { MOST_CHANGES } from '../../../core/schedule/read-way.ts';
-import { usualHabits } from '../../run/evening/usual-habits.server.ts';
+import { questionOfWay } from '../../run/evening/steps-of-way.server.ts';
 import { isFilmBatch, listBatches } from '../../server/shelf/batches.server.ts';
-import type { Draft, DraftChange } from './draft.ts';
+import { findFilmKit } from '../../server/shelf/kits.server.ts';
+import { waysOf, type Draft, type DraftChange } from '../draft/draft.ts';
 
 /** Why a change to a way would break it, in words; null where it may stand. What broke before it was made is not its fault. */
 export function wayRefusal(next: Draft, change: DraftChange): string | null {
   if (!('kitId' in change) || !('treatment' in change)) return null;
-  const kit = listBatches()
-    .filter(isFilmBatch)
-    .find((batch) => batch.kit.id === change.kitId)?.kit;
+  const kit =
+    listBatches()
+      .filter(isFilmBatch)
+      .find((batch) => batch.kit.id === change.kitId)?.kit ?? findFilmKit(change.kitId)?.kit;
   if (!kit) return 'The kit of this way is not on the shelf any more. Nothing was changed.';
-  const way = next.ways[change.kitId]?.[change.treatment] ?? [];
+  const way = waysOf(next, change.kitId)[change.treatment] ?? [];
   if (way.length > MOST_CHANGES)
     return `This way has ${MOST_CHANGES} changes already, as many as are kept. Put one back, or copy the kit and change its steps. Nothing was changed.`;
-  const plan = planRun({
-    kit,
-    batch: { volumeMl: kit.makesMl, rollsDone: 0 },
-    on: '2026-01-01',
-    tank: DEFAULT_TANK,
-    rolls: [{ format: '135-36', count: 1 }],
-    pushStops: 0,
-    treatment: change.treatment,
-    temperaturesC: {},
-    habits: next.habits ?? usualHabits(),
-    way,
-    wayFollows: true,
-  });
+  const plan = planRun(questionOfWay(kit, change.treatment, way, next.habits));
   const fault = plan.ok ? undefined : plan.errors.find(({ path }) => path.startsWith('$.steps'));
   return fault ? `${fault.message} Nothing was changed.` : null;
 }

@@ -9,11 +9,14 @@ import { liveRun } from '../../server/runs/runs.server.ts';
 import { storedSetting, writeSetting } from '../../server/settings.server.ts';
 import { saveKit, setKitDeleted } from '../../server/shelf/kits.server.ts';
 import { post as postTo } from '../../ui/forms/posting.fixture.ts';
+import { startTonight } from '../run-acts/replan.server.ts';
 import { startedRuns } from '../a-session.fixture.ts';
 import { action } from '../tonight/tonight.tsx';
-import { EMPTY_DRAFT, readDraftDocument } from './draft.ts';
-import { readDraft, tonight, writeDraft } from './tonight.server.ts';
+import { EMPTY_DRAFT, readDraftDocument } from '../draft/draft.ts';
+import { readDraft, tonight, writeDraft } from '../draft/tonight.server.ts';
+import { action as changeOfKit, loader as pageOfKit } from './kits-way.tsx';
 
+const KIT = 'house-c41-three-bath';
 beforeAll(() => void startedRuns(1));
 beforeEach(() => writeDraft(EMPTY_DRAFT));
 
@@ -33,7 +36,7 @@ test('a step is changed, set in and left out by pressing, and the evening follow
   expect(steps()).toMatch(/^developer \d+, rinse 130, bleach-fix \d+, own-rinse-1 30, wash 300, stabiliser 60$/);
   expect(tonight().evening.runs[0]?.plan).toMatchObject({ ok: true, value: { warnings: [] } });
   // Each is told with what it was.
-  expect(tonight().evening.runs[0]?.asTheKit).toMatchObject({ wash: 180, rinse: 30, prewash: 60 });
+  expect(tonight().evening.runs[0]?.asTheKit).toMatchObject({ wash: { seconds: 180 }, rinse: { seconds: 30 }, prewash: { seconds: 60 } });
   for (const step of ['wash', 'rinse', 'own-rinse-1', 'prewash']) await post({ intent: 'way-back', step });
   expect(tonight().evening.runs[0]?.asTheKit).toEqual({});
   expect(steps()).toBe(before);
@@ -109,4 +112,55 @@ test('a last bath of one’s own, made of drops, is set in from the shelf with i
   expect(last()?.seconds).toBe(75);
   expect(await post({ intent: 'way-set-in', after: 'wash', single: 'drops' })).toMatchObject({ status: 422 });
   expect(await post({ intent: 'way-set-in', after: 'wash', single: 'house-c41-three-bath' })).toMatchObject({ status: 422 });
+});
+
+test('a step is moved by pressing; what breaks the order is refused, and put back it stands where the kit has it', async () => {
+  const order = () => steps().replace(/ \d+/g, '');
+  const before = order();
+  await post({ intent: 'way-move', step: 'wash', after: 'stabiliser' });
+  expect(order()).toBe('prewash, developer, rinse, bleach-fix, stabiliser, wash');
+  await post({ intent: 'way-move', step: 'wash', before: 'bleach-fix' });
+  expect(order()).toBe('prewash, developer, rinse, wash, bleach-fix, stabiliser');
+  expect(await post({ intent: 'way-move', step: 'bleach-fix', before: 'developer' })).toMatchObject({
+    status: 422,
+    data: { message: expect.stringContaining('Nothing was changed') as string },
+  });
+  expect(await post({ intent: 'way-move', step: 'wash', before: 'rinse', after: 'rinse' })).toMatchObject({ status: 422 });
+  await post({ intent: 'way-back', step: 'wash' });
+  expect(order()).toBe(before);
+});
+
+test('for tonight only: it goes with the evening, is kept for good by a press, and a press has it as always', async () => {
+  const before = steps();
+  await post({ intent: 'way', step: 'wash', s: '4:00' });
+  await post({ intent: 'way', step: 'rinse', s: '1:00', scope: 'tonight' });
+  expect(steps()).toContain('rinse 60, bleach-fix');
+  expect(readDraft().ways[KIT]?.normal).toEqual([{ id: 'wash', s: 240 }]);
+  // What is said from now on holds tonight too.
+  await post({ intent: 'way', step: 'wash', s: '5:00' });
+  expect(steps()).toMatch(/rinse 60.*wash 300/);
+  await post({ intent: 'way-as-always' });
+  expect(steps()).toMatch(/rinse 30.*wash 300/);
+  // Nothing of one's own tonight is a way too.
+  await post({ intent: 'way-back', step: 'wash', scope: 'tonight' });
+  expect(steps()).toBe(before);
+  expect(readDraftDocument(storedSetting('draft')).waysTonight?.[KIT]?.normal).toEqual([]);
+  await post({ intent: 'way-for-good' });
+  expect([readDraft().ways[KIT]?.normal, steps()]).toEqual([undefined, before]);
+});
+
+test('a way is for good: the evening begins, and the next one goes so; what was for tonight only is gone', async () => {
+  await post({ intent: 'way', step: 'wash', s: '4:00' });
+  await post({ intent: 'way', step: 'rinse', s: '1:00', scope: 'tonight' });
+  const started = startTonight();
+  expect(started.ok).toBe(true);
+  expect(readDraft().ways).toEqual({ [KIT]: { normal: [{ id: 'wash', s: 240 }] } });
+  expect(readDraft().waysTonight ?? {}).toEqual({});
+  // Changed on the kit's own page while the evening goes on, it is kept there and for the runs to come.
+  const asked = (form: Record<string, string>) => postTo(changeOfKit, { kitId: KIT, treatment: 'normal', ...form });
+  expect(await asked({ intent: 'way', step: 'wash', s: '6:00' })).toMatchObject({ status: 200 });
+  expect(readDraft().ways[KIT]?.normal).toEqual([{ id: 'wash', s: 360 }]);
+  expect(await asked({ intent: 'roll-out', rollId: 'x' })).toMatchObject({ status: 422 });
+  const page = pageOfKit({ params: { kitId: KIT }, request: new Request('http://x/?treatment=bleach-bypass') } as never);
+  expect(page).toMatchObject({ treatments: ['normal', 'bleach-bypass', 'cine-in-c41', 'cross-process'], fault: null });
 });
