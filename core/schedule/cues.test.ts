@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { pouredAtC, pourOutAtS, stepCues, type CuedStep, type CueSetting } from './cues.ts';
+import { beatInWords, pouredAtC, pourOutAtS, stepCues, type CuedStep, type CueSetting } from './cues.ts';
 
 const DEVELOPER: CuedStep = {
   kind: 'developer',
@@ -46,6 +46,12 @@ test.each<[string, Partial<CuedStep>, Partial<CueSetting>, string[]]>([
     {},
     { tank: { method: 'rotary', drainS: 10, fillS: 8 } },
     ['0 agitate-first: Invert by hand for 30 s', '30 rotate: On the rollers: continuous, reversing'],
+  ],
+  [
+    'a drum that turns in a machine is on its rollers from the first drop',
+    {},
+    { tank: { method: 'rotary', stands: 'machine', drainS: 10, fillS: 8 } },
+    ['0 rotate: On the rollers: continuous, reversing'],
   ],
   [
     'without a pause, to the end',
@@ -127,5 +133,25 @@ test('whatever the bath: cues are in order, inside their step, no beat within te
         expect(list.find(({ kind }) => kind === 'pour-out')?.atS).toBe(pourOut === 'inside' ? Math.max(0, seconds - drainS) : seconds);
       },
     ),
+  );
+});
+
+test('the wall says of each step what its cues say: rollers, shaking, a stick, and each fill of water', () => {
+  const wall = (step: Partial<CuedStep>, setting: Partial<CueSetting> = {}) => {
+    const cued = { agitation: null, manner: null, ...step };
+    return beatInWords({ ...cued, cues: cues(step, setting) }, setting.tank ?? { method: 'inversion' });
+  };
+  const tank = (method: 'stick' | 'rotary', more: object = {}) => ({ tank: { method, drainS: 10, fillS: 8, ...more } });
+  const agitation = { initialS: 10, everyS: 60, forS: 10 };
+  expect(wall({ agitation }, tank('stick'))).toBe('10 s without a pause, then twirl the stick for 10 s every 60 s');
+  expect(wall({ agitation }, tank('rotary'))).toBe('Invert by hand for 10 s; on the rollers: continuous, reversing');
+  expect(wall({ agitation }, tank('rotary', { stands: 'machine' }))).toBe('On the rollers: continuous, reversing');
+  const water = { kind: 'wash', name: 'Wash', bottle: null, agitation: null } as const;
+  expect(wall({ ...water, manner: { manner: 'changes', changes: 3 } })).toBe('Fill, shake, empty, 3 times');
+  expect(wall({ ...water, movement: 'shaken', manner: { manner: 'until-clear' } })).toBe(
+    'Shake it, without a pause; fresh water until it runs clear',
+  );
+  expect(wall({ ...water, manner: { manner: 'counted', fills: [5, 10, 20] } }, tank('rotary'))).toBe(
+    'Fresh water each fill: 5, 10, 20 turns',
   );
 });

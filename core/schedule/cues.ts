@@ -40,7 +40,7 @@ export interface CuedStep {
 }
 
 export interface CueSetting {
-  readonly tank: Pick<Tank, 'method' | 'drainS' | 'fillS'>;
+  readonly tank: Pick<Tank, 'method' | 'drainS' | 'fillS' | 'stands'>;
   readonly pourOut: 'inside' | 'at-zero';
   /** What every wash was done like in plans that were stored before each water had a manner of its own. */
   readonly washing?: WashingHabit | undefined;
@@ -78,14 +78,16 @@ export function stepCues(step: CuedStep, next: CuedStep | null, setting: CueSett
   return cues.sort((a, b) => a.atS - b.atS);
 }
 
-function agitationCues(step: CuedStep, tank: Pick<Tank, 'method'>, pourOut: number): Cue[] {
+function agitationCues(step: CuedStep, tank: Pick<Tank, 'method' | 'stands'>, pourOut: number): Cue[] {
   const agitation = step.agitation;
   if (!agitation || !step.inTank) return [];
   const initialS = Math.min(agitation.initialS, pourOut);
   if (tank.method === 'rotary') {
+    // In its machine it is filled as it turns: nobody takes it off to invert it.
+    const byHandS = tank.stands === 'machine' ? 0 : initialS;
     return [
-      ...(initialS > 0 ? [{ atS: 0, kind: 'agitate-first' as const, label: `Invert by hand for ${initialS} s` }] : []),
-      { atS: initialS, kind: 'rotate', label: 'On the rollers: continuous, reversing' },
+      ...(byHandS > 0 ? [{ atS: 0, kind: 'agitate-first' as const, label: `Invert by hand for ${byHandS} s` }] : []),
+      { atS: byHandS, kind: 'rotate', label: 'On the rollers: continuous, reversing' },
     ];
   }
   if (agitation.continuous) {
@@ -109,10 +111,38 @@ function agitationCues(step: CuedStep, tank: Pick<Tank, 'method'>, pourOut: numb
 export function beatLabel(agitation: Agitation, tank: Pick<Tank, 'method'>): string {
   if (agitation.forS !== undefined) return `${tank.method === 'stick' ? 'Twirl the stick' : 'Turn it over gently'} for ${agitation.forS} s`;
   const times = agitation.inversions ?? 4;
-  const count = times === 1 ? 'once' : times === 2 ? 'twice' : `${times} times`;
+  const count = counted(times);
   const move = tank.method === 'stick' ? `Twirl the stick ${count}` : `Invert ${count}`;
   return agitation.tap && tank.method !== 'stick' ? `${move}, then tap` : move;
 }
+
+/** How a step is moved and its water given, in a line for the wall: by its own cues, so that Bench and sheet say one thing. */
+export function beatInWords(
+  step: Pick<CuedStep, 'agitation' | 'manner'> & { readonly cues: readonly Cue[] },
+  tank: Pick<Tank, 'method'>,
+): string {
+  const { agitation, manner, cues } = step;
+  const said = (kind: CueKind) => cues.filter((cue) => cue.kind === kind).map(({ label }) => label);
+  const turning = said('rotate');
+  if (agitation && turning.length === 0) {
+    const beat = agitation.everyS ? `, then ${beatLabel(agitation, tank).toLowerCase()} every ${agitation.everyS} s` : '';
+    return `${agitation.initialS} s without a pause${beat}`;
+  }
+  const water =
+    manner?.manner === 'changes'
+      ? [`Fill, shake, empty, ${counted(manner.changes)}`]
+      : manner?.manner === 'counted'
+        ? [`Fresh water each fill: ${manner.fills.join(', ')} ${turnsIn(tank)}`]
+        : manner?.manner === 'until-clear'
+          ? ['Fresh water until it runs clear']
+          : [];
+  return [...(turning.length > 0 ? [...said('agitate-first'), ...turning] : []), ...water]
+    .map((part, i) => (i === 0 ? part : lowerFirst(part)))
+    .join('; ');
+}
+
+const counted = (times: number) => (times === 1 ? 'once' : times === 2 ? 'twice' : `${times} times`);
+const turnsIn = ({ method }: Pick<Tank, 'method'>) => (method === 'rotary' ? 'turns' : 'inversions');
 
 /** What a way of one's own says of moving a step, where that is not the leaflet's beat. */
 function movementCues({ movement, inTank }: CuedStep): Cue[] {
@@ -135,7 +165,7 @@ function waterCues(step: CuedStep, setting: CueSetting): Cue[] {
     const label =
       manner.manner === 'changes'
         ? `Fill, shake, empty: change ${i + 1} of ${all.length}`
-        : `Fresh water, ${manner.fills[i]} inversions: fill ${i + 1} of ${all.length}`;
+        : `Fresh water, ${manner.fills[i]} ${turnsIn(setting.tank)}: fill ${i + 1} of ${all.length}`;
     return { atS: from, kind: 'change', label };
   });
 }

@@ -70,7 +70,18 @@ export async function tank(
     made = 'plastic',
     by,
     stands,
-  }: { readonly ml: string; readonly oneMl?: string; readonly made?: string; readonly by?: string; readonly stands?: string },
+    machine,
+    warms,
+  }: {
+    readonly ml: string;
+    readonly oneMl?: string;
+    readonly made?: string;
+    readonly by?: string;
+    readonly stands?: string;
+    /** What the machine that it stands in holds. */
+    readonly machine?: string;
+    readonly warms?: string;
+  },
 ): Promise<void> {
   await open(page, '/shelf/tanks/new');
   await page.getByLabel('Name').fill(name);
@@ -79,6 +90,11 @@ export async function tank(
   await page.getByLabel('Made of').selectOption(made);
   if (by) await page.getByLabel('Agitated by').selectOption(by);
   if (stands) await page.locator('[name=stands]').selectOption(stands);
+  if (machine) {
+    await page.locator('[name=stands]').selectOption('machine');
+    await page.getByLabel('The machine holds').fill(machine);
+  }
+  if (warms) await page.getByLabel('Warmed for it').selectOption(warms);
   await page.getByRole('button', { name: 'Add this tank' }).click();
   await expect(page).toHaveURL(/\/shelf$/, { timeout: 60_000 });
 }

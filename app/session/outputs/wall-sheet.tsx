@@ -3,7 +3,7 @@ import { jugInWords } from '../../../core/chemistry/safety/spent.ts';
 import { clockTime } from '../../../core/evening/wanted-time.ts';
 import type { TankMethod } from '../../../core/heat/tank/tank.ts';
 import { isDeveloper, isWater } from '../../../core/kit/kind.ts';
-import { beatLabel, pouredAtC } from '../../../core/schedule/cues.ts';
+import { beatInWords, pouredAtC } from '../../../core/schedule/cues.ts';
 import type { PlannedStep } from '../../../core/schedule/plan.ts';
 import { showDuration } from '../../../core/units/duration.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
@@ -170,16 +170,14 @@ export default function WallSheet({ loaderData }: Route.ComponentProps) {
   );
 }
 
-type SheetStep = Pick<PlannedStep, 'agitation' | 'opensTank' | 'wipeAfter'>;
+type SheetStep = Pick<PlannedStep, 'agitation' | 'cues' | 'manner' | 'opensTank' | 'wipeAfter'>;
 
 /** How a bath is moved, and what may be done after it. */
-function Beat({ step: { agitation, opensTank, wipeAfter }, method }: { readonly step: SheetStep; readonly method: TankMethod }) {
+function Beat({ step, method }: { readonly step: SheetStep; readonly method: TankMethod }) {
+  const { opensTank, wipeAfter } = step;
   return (
     <>
-      {agitation?.continuous
-        ? 'without a pause, to the end'
-        : agitation &&
-          `${agitation.initialS} s without a pause${agitation.everyS ? `, then ${beatLabel(agitation, { method }).toLowerCase()} every ${agitation.everyS} s` : ''}`}
+      {beatInWords(step, { method })}
       {opensTank && <strong className="block">After it the tank may be opened.</strong>}
       {wipeAfter && <span className="block">Then wipe the backing off.</span>}
     </>

@@ -120,7 +120,7 @@ export function YourWay({ shown, step, refusal, singles, children }: YourWayProp
             </Button>
           ))}
           {singles.length === 0 && (
-            <Link to="/shelf/kits/new?process=any&bottles=final-rinse" className="text-sm">
+            <Link to="/shelf/kits/new?process=any&bottles=final-rinse" className="text-sm underline">
               A last bath of my own
             </Link>
           )}
@@ -187,7 +187,7 @@ function Move({ shown, step }: { readonly shown: WayShown; readonly step: Planne
 function Water({ manner }: { readonly manner: Manner | null }) {
   const counts = manner?.manner === 'changes' ? String(manner.changes) : manner?.manner === 'counted' ? manner.fills.join(', ') : '';
   return (
-    <fieldset>
+    <fieldset className="group">
       <legend className="text-sm">The water</legend>
       <div className="grid grid-cols-5 gap-1">
         {MANNERS.map((each) => (
@@ -201,7 +201,7 @@ function Water({ manner }: { readonly manner: Manner | null }) {
           </label>
         ))}
       </div>
-      <label className="mt-1.5 block">
+      <label className="mt-1.5 hidden group-has-[[value=changes]:checked]:block group-has-[[value=counted]:checked]:block">
         <span className="text-sm">How many changes, or inversions of each fill</span>
         <input
           name="counts"

@@ -1,3 +1,5 @@
+import type { TankPlace } from './tank-through-the-run.ts';
+
 export const TANK_METHODS = ['inversion', 'stick', 'rotary'] as const;
 export type TankMethod = (typeof TANK_METHODS)[number];
 
@@ -10,6 +12,8 @@ export interface Tank {
   readonly volumeMl?: number;
   readonly fillS: number;
   readonly drainS: number;
+  /** A drum that turns in a machine is on its rollers before it is filled; absent or null, where the habit has it. */
+  readonly stands?: TankPlace | null;
   /** Absent or null, the bottles. */
   readonly warms?: Warmed | null;
 }

@@ -40,6 +40,7 @@ export function frozenPlan({ planned, rolls, tank, habits, heat, ...names }: Pla
       volumeMl: tank.volumeMl,
       fillS: tank.fillS,
       drainS: tank.drainS,
+      ...(tank.stands === 'machine' ? { stands: tank.stands } : {}),
       ...(tank.warms === 'portion' ? { warms: tank.warms } : {}),
     },
     surroundings: planned.heat?.surroundings ?? null,

@@ -1,4 +1,5 @@
 import { BATH_KINDS } from '../../kit/kind.ts';
+import { TANK_PLACES } from '../../heat/tank/tank-through-the-run.ts';
 import { TANK_METHODS, WARMED } from '../../heat/tank/tank.ts';
 import { amount, fields, flag, listOf, maybe, oneOf, oneOfShapes, orNull, text, whole, type Shape } from '../../shape.ts';
 import { RUN_PLAN_FORMAT } from './run-plan.ts';
@@ -79,6 +80,7 @@ const planOf = (added: (shape: Shape) => Shape) =>
       drainS: seconds,
       volumeMl: maybe(amount([1, 100_000])),
       warms: maybe(oneOf(WARMED)),
+      stands: maybe(oneOf(TANK_PLACES)),
     }),
     surroundings: orNull(fields({ coolingPerMin: amount([0, 10]), surroundC: degreesC })),
     heat: maybe(orNull(fields({ heatJK: amount([0, 100_000]), school: text(60) }))),
