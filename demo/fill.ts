@@ -29,10 +29,12 @@ import { putPractice } from './practised.ts';
 import { drawStrip, measureDrawn, writeSampleScans } from './strips.ts';
 import { setCap } from '../app/server/shelf/bottles.server.ts';
 import { saveContains } from '../app/server/shelf/safety-sheets.server.ts';
+import { DRAFT_FORMAT } from '../app/session/draft/draft.ts';
 import { writeSetting } from '../app/server/settings.server.ts';
 import { saveThermometer } from '../app/server/shelf/thermometers.server.ts';
 import {
   DEMO_BATCHES,
+  DEMO_WAYS,
   DEMO_BOXES,
   DEMO_CAPS,
   DEMO_HAPPENED,
@@ -245,6 +247,7 @@ function putShelf(): void {
   }
   saveContains('kiln-lane', SHEET_OF_KILN_LANE, daysAgo(80).getTime());
   writeSetting('evening', eveningDocument({ ...DEFAULT_EVENING, labPrice: 7.5 }));
+  writeSetting('draft', { format: DRAFT_FORMAT, ways: DEMO_WAYS });
 }
 
 export async function fillDemo(): Promise<void> {

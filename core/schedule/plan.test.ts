@@ -138,6 +138,10 @@ test('cine film in C-41: the kitchen’s alkaline bath is weighed and shaken, an
       expect([step.id, next - step.startS - step.seconds]).toEqual([step.id, changeoverS + (step.wipeAfter ? 240 * count : 0)]);
     });
     expect(all.filter(({ wipeAfter }) => wipeAfter).map(({ kind }) => kind)).toEqual(['wash']);
+    // A run that ends with its wash is over when its backing is off.
+    const plain = planned({ treatment: 'cine-in-c41', rolls: [{ format: '135-36', count }], way: [{ id: 'stabiliser', leaveOut: true }] });
+    const last = plain.steps.at(-1);
+    expect([last?.kind, plain.totalS - (last?.startS ?? 0) - (last?.seconds ?? 0)]).toEqual(['wash', 240 * count]);
   }
 });
 

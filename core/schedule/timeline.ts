@@ -18,7 +18,7 @@ export function betweenS(changeoverS: number, ended: { readonly wipeS?: number }
   return changeoverS + (ended?.wipeS ?? 0);
 }
 
-/** Start of each step and the end of the last, counted from the first step's start. */
+/** Start of each step and the end of the last, with what is done to the film after it, counted from the first step's start. */
 export function stepStarts(
   steps: readonly { readonly seconds: number; readonly wipeS?: number }[],
   changeoverS: number,
@@ -31,5 +31,5 @@ export function stepStarts(
     atS = totalS + betweenS(changeoverS, step);
     return startS;
   });
-  return { startsS, totalS };
+  return { startsS, totalS: totalS + (steps.at(-1)?.wipeS ?? 0) };
 }

@@ -1,11 +1,15 @@
 import { addDays, parseISO } from 'date-fns';
 import { whatFollows, type WhatFollows } from '../../../core/chemistry/ledger/what-follows.ts';
 import { paceOf } from '../../../core/chemistry/life/pace.ts';
-import { twoEnds, type Pace, type TwoEnds } from '../../../core/chemistry/life/two-ends.ts';
+import { runsLeft, twoEnds, type Pace, type TwoEnds } from '../../../core/chemistry/life/two-ends.ts';
 import { bathProcess } from '../../../core/evening/evening.ts';
+import { isOneShot, type Habits } from '../../../core/schedule/habits.ts';
+import { readHabits } from '../../../core/schedule/read-habits.ts';
 import { isoDay } from '../../../core/units/day.ts';
 import { today } from '../database/clock.server.ts';
 import { waitingRolls } from '../rolls.server.ts';
+import { storedSetting } from '../settings.server.ts';
+import { listTanks } from '../shelf/tanks.server.ts';
 import type { BatchWithKit } from '../shelf/batches.server.ts';
 import { rollsByDay } from '../shelf/bottle-entries.server.ts';
 
@@ -13,6 +17,18 @@ import { rollsByDay } from '../shelf/bottle-entries.server.ts';
 interface Life {
   readonly ends: TwoEnds;
   readonly follows: WhatFollows;
+  readonly fillings: Fillings | null;
+}
+
+/** Where each filling is used once: how many there are for the smallest tank of the house. */
+export interface Fillings {
+  readonly count: number;
+  readonly ml: number;
+}
+
+function fillingsOf(batch: BatchWithKit, habits: Habits, ml: number): Fillings | null {
+  if (!isOneShot(habits, batch) || batch.wornRolls > 0 || !Number.isFinite(ml)) return null;
+  return { count: runsLeft({ bottles: batch.bottles }, null, ml, true), ml };
 }
 
 /** A little more than eight weeks, whatever the hour. */
@@ -43,12 +59,16 @@ export function livesOf(batches: readonly BatchWithKit[]): Lives {
   const on = today();
   const pace = paces();
   const waiting = waitingRolls();
+  const habits = readHabits(storedSetting('habits'));
+  const leastMl = Math.min(...listTanks().map(({ volumeMl, volumeOneMl }) => volumeOneMl ?? volumeMl));
   const lives = new Map(
     batches.map((batch) => {
       const bottles = batch.bottles.filter((bottle) => !bottle.emptied);
-      const ends = twoEnds(batch.kit, batch.volumeMl, { rollsDone: batch.rollsDone, bottles }, on, pace.get(batch.kit.process) ?? null);
+      const fillings = fillingsOf(batch, habits, leastMl);
+      const seen = { rollsDone: batch.rollsDone, bottles };
+      const ends = twoEnds(batch.kit, batch.volumeMl, seen, on, pace.get(batch.kit.process) ?? null, fillings?.count);
       const names = waiting.filter((roll) => bathProcess(roll) === batch.kit.process).map((roll) => roll.name);
-      return [batch.id, { ends, follows: whatFollows({ on, bottles: batch.bottles, ends, waiting: names }) }];
+      return [batch.id, { ends, fillings, follows: whatFollows({ on, bottles: batch.bottles, ends, waiting: names }) }];
     }),
   );
   return { lives, paces: pace };

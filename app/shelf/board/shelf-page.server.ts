@@ -1,7 +1,3 @@
-import { isOneShot, type Habits } from '../../../core/schedule/habits.ts';
-import { readHabits } from '../../../core/schedule/read-habits.ts';
-import { storedSetting } from '../../server/settings.server.ts';
-import { runsLeft } from '../../../core/chemistry/life/two-ends.ts';
 import { processOfKit } from '../../../core/kit/kit.ts';
 import { boxUseBy, makesStillMl } from '../../../core/chemistry/ledger/box.ts';
 import { supplyOf } from '../../../core/chemistry/life/pace.ts';
@@ -38,8 +34,6 @@ function readShelf() {
   const reserved = reservedRolls(undefined, batches);
   const goingOn = runsToCome();
   const boxes = listBoxes();
-  const habits = readHabits(storedSetting('habits'));
-  const leastMl = Math.min(...listTanks().map(({ volumeMl, volumeOneMl }) => volumeOneMl ?? volumeMl));
   const views = batches.map((batch): BatchView => {
     const life = lifeOf(batch.id);
     if (!life) throw new Error(`no life of ${batch.id}`);
@@ -54,7 +48,7 @@ function readShelf() {
       rollsDone: Math.round(batch.rollsDone * 100) / 100,
       capacity: capacityOfVolume(batch.kit, batch.volumeMl),
       left: rollsLeft(batch.kit, batch),
-      fillings: fillingsOf(batch, habits, leastMl),
+      fillings: life.fillings,
       spokenFor: spokenForInWords(goingOn.get(batch.id)?.rolls ?? 0, reserved.batches[batch.id]),
       seenRemjet: batch.seenRemjet,
       bottles: batch.bottles.map(bottleView),
@@ -99,12 +93,6 @@ function readShelf() {
     tanks: listTanks(),
     thermometers: listThermometers(),
   };
-}
-
-/** What is left of a batch of which each filling is used once, in fillings of the smallest tank; null of others. */
-function fillingsOf(batch: BatchWithKit, habits: Habits, ml: number): { readonly count: number; readonly ml: number } | null {
-  if (!isOneShot(habits, batch) || batch.wornRolls > 0 || !Number.isFinite(ml)) return null;
-  return { count: runsLeft({ bottles: batch.bottles }, null, ml, true), ml };
 }
 
 /** What its measured strips say, by the bottle that they point to. */

@@ -199,3 +199,12 @@ test('reminders: what is urgent tomorrow, what ends on its day, a full jug withi
     ['2026-12-14', 'Use quiet up'],
   ]);
 });
+
+test('where each filling is used once, a batch lasts for its fillings, whatever its kit is made for', () => {
+  const state = foldLedger({ kit, volumeMl: 1000, mixedOn: '2026-11-09' }, [], ON);
+  const usedAgain = twoEnds(kit, 1000, state, ON, WEEKLY);
+  const once = twoEnds(kit, 1000, state, ON, WEEKLY, 4);
+  expect([usedAgain.rollsLeft, once.rollsLeft]).toEqual([12, 4]);
+  // A roll a week: four fillings end in four weeks, and are not lost to age.
+  expect(once).toMatchObject({ wornOn: '2026-12-23', rollsLost: 4 - 19 / 7 });
+});

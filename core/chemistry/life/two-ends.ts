@@ -22,16 +22,20 @@ export interface TwoEnds {
   readonly rollsLost: number | null;
 }
 
-/** A batch ends worn or old, whichever comes first (domain.md 15). Null where kit or pace do not say. */
+/**
+ * A batch ends worn or old, whichever comes first (domain.md 15). Null where kit or pace do not say. Where each filling is used once,
+ * it lasts for as many rolls as it has fillings, whatever its kit is made for.
+ */
 export function twoEnds(
   kit: Pick<Kit, 'capacityRolls' | 'makesMl'>,
   volumeMl: number,
   state: Pick<ShelfState, 'rollsDone'> & { readonly bottles: readonly Pick<BottleNow, 'goodUntil'>[] },
   on: string,
   pace: Pace | null,
+  fillings: number | null = null,
 ): TwoEnds {
   const capacity = capacityOfVolume(kit, volumeMl);
-  const rollsLeft = capacity === null ? null : Math.max(0, capacity - state.rollsDone);
+  const rollsLeft = fillings ?? (capacity === null ? null : Math.max(0, capacity - state.rollsDone));
   const weekly = pace === null ? null : pace.rolls / pace.weeks;
   const wornOn = rollsLeft === null || !weekly ? null : inDays(on, Math.floor((7 * rollsLeft) / weekly + 1e-9));
   const oldOn = state.bottles.flatMap((bottle) => bottle.goodUntil ?? []).sort()[0] ?? null;

@@ -58,7 +58,9 @@ export function runOnClock(asPlanned: RunPlan, state: RunState, nowMs: number): 
     freeMs = endMs + betweenS(plan.changeoverS, step) * 1000;
     return [...done, { id, kind, name, startMs, endMs, is: inTank ? 'running' : 'to-come' }];
   });
-  const endMs = steps.at(-1)?.endMs ?? state.endedAtMs ?? nowMs;
+  // What is done to the film off the reel after the last water is the run's as well.
+  const wipeMs = over ? 0 : (plan.steps.at(-1)?.wipeS ?? 0) * 1000;
+  const endMs = (steps.at(-1)?.endMs ?? state.endedAtMs ?? nowMs) + wipeMs;
   const hungMs = state.endedAtMs ?? Math.max(endMs + HANG_S * 1000, nowMs);
   return { steps, firstPourMs: steps[0]?.startMs ?? hungMs, endMs, hungMs };
 }
