@@ -4,6 +4,9 @@ import { join } from 'node:path';
 
 process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'test.db');
 
+import { isFormatId } from '../../core/film/format.ts';
+import { rollEquivalents } from '../../core/film/roll-equivalents.ts';
+import { shareOfLoad } from '../../core/packing/load.ts';
 import { findRoll, listRolls, rollCounts, setRollState, type Roll } from '../server/rolls.server.ts';
 import { load, post } from '../ui/forms/posting.fixture.ts';
 import { action as addAction, loader as addLoader } from './add.tsx';
@@ -11,6 +14,7 @@ import { loader as exportLoader } from './export.ts';
 import { action as importAction, loader as importLoader } from './import.tsx';
 import { action as listAction, loader as listLoader } from './list.tsx';
 import { action as rollAction } from './roll.tsx';
+import { fieldsOfFormat } from './roll-schema.ts';
 
 const ROLL = {
   name: 'Ferry firing 9',
@@ -170,4 +174,28 @@ test('a long file is stored in portions between which everybody else has a turn,
   const long = listRolls({ state: 'all', process: 'all', search: 'Long file', sort: 'name', limit: ROWS + 1, offset: 0 }).rolls;
   expect(new Set(long.map(({ name }) => name)).size).toBe(ROWS);
   expect(long.every(({ state, film, boxSpeed }) => state === 'waiting' && film === 'Tern 400' && boxSpeed === 400)).toBe(true);
+});
+
+test('film that no list names goes by its area: it wears by it, takes a place by it, and comes back as it was typed', async () => {
+  expect(await post(addAction, { ...ROLL, name: 'Old folder', format: 'other', areaCm2: 'wide' })).toMatchObject({
+    data: { error: { areaCm2: [expect.stringContaining('cm² from 5 to 5000')] } },
+  });
+  expect(await post(addAction, { ...ROLL, name: 'Old folder', format: 'other' })).toMatchObject({
+    data: { error: { areaCm2: [expect.any(String)] } },
+  });
+  await post(addAction, { once: 'old-folder', ...ROLL, name: 'Old folder', format: 'other', areaCm2: '387', areaPlace: '120' });
+  const kept = () => {
+    const roll = findRoll('old-folder');
+    if (!roll) throw new Error('no roll');
+    return roll;
+  };
+  const roll = kept();
+  expect(roll.format).toBe('other:120:387');
+  expect(rollEquivalents([roll])).toBeCloseTo(387 / 516, 9);
+  expect(shareOfLoad([roll], { '120': 1 })).toBe(1);
+  expect(fieldsOfFormat(roll.format)).toEqual({ format: 'other', areaCm2: 387, areaPlace: '120' });
+  // Opened and kept, nothing moved.
+  await post(rollAction, { ...ROLL, name: 'Old folder', format: 'other', areaCm2: '387', areaPlace: '120' }, { rollId: roll.id });
+  expect(kept().format).toBe('other:120:387');
+  for (const odd of ['other:120:0', 'other:9x9:300', 'other:120:300x', 'other']) expect(isFormatId(odd)).toBe(false);
 });

@@ -11,7 +11,7 @@ import { postedForm } from '../ui/forms/posted-form.ts';
 import { PageHead } from '../ui/page-head.tsx';
 import type { Route } from './+types/add.ts';
 import { RollForm } from './roll-form.tsx';
-import { rollFields, rollSchema } from './roll-schema.ts';
+import { fieldsOfFormat, rollFields, rollSchema } from './roll-schema.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Add a roll · Steady Reel' }];
 
@@ -23,7 +23,13 @@ export function loader({ request }: Route.LoaderArgs) {
     once: nanoid(),
     films,
     defaults: like
-      ? { ...like, name: nextName(like.name), expiredYear: like.expiredYear ?? undefined, keeper: like.keeper ? 'on' : undefined }
+      ? {
+          ...like,
+          ...fieldsOfFormat(like.format),
+          name: nextName(like.name),
+          expiredYear: like.expiredYear ?? undefined,
+          keeper: like.keeper ? 'on' : undefined,
+        }
       : {
           process: usual?.process ?? 'C-41',
           format: '135-36',

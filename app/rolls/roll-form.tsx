@@ -2,7 +2,7 @@ import { getFormProps, type SubmissionResult } from '@conform-to/react';
 import { useEffect, useState, type ReactNode } from 'react';
 import { Form } from 'react-router';
 import { developSpeedOf, pushOfRoll, WHAT_AGE_DOES } from '../../core/film/develop-at.ts';
-import { FORMATS } from '../../core/film/format.ts';
+import { FORMAT_FAMILIES, FORMATS } from '../../core/film/format.ts';
 import { PROCESS_MEANING, PROCESSES } from '../../core/film/process.ts';
 import { TREATMENT_ADVICE, TREATMENTS, type Treatment } from '../../core/film/treatment.ts';
 import { showStops } from '../../core/units/exposure.ts';
@@ -10,7 +10,12 @@ import { Card } from '../ui/card.tsx';
 import { CheckField, FormErrors, SelectField, TextArea, TextField } from '../ui/forms/fields.tsx';
 import { useCheckedForm } from '../ui/forms/form.ts';
 import { FilmField, type KnownFilm } from './film-field.tsx';
-import { rollSchema } from './roll-schema.ts';
+import { OTHER_FORMAT, rollSchema } from './roll-schema.ts';
+
+const FORMAT_OPTIONS = [
+  ...FORMATS.map(({ id, label }) => ({ value: id, label: label })),
+  { value: OTHER_FORMAT, label: 'Another, by its area' },
+];
 
 interface RollFormProps {
   readonly lastResult: SubmissionResult | null | undefined;
@@ -39,7 +44,7 @@ export function RollForm({ lastResult, defaults, films, children, focusName = fa
     <Form
       method="post"
       {...getFormProps(form)}
-      className="grid max-w-4xl gap-4 lg:grid-cols-[minmax(0,1fr)_19rem]"
+      className="group grid max-w-4xl gap-4 lg:grid-cols-[minmax(0,1fr)_19rem]"
       onChange={(event) => {
         const field: EventTarget = event.target;
         if (field instanceof HTMLSelectElement && field.name === 'treatment') setTreatment(field.value as Treatment);
@@ -60,7 +65,15 @@ export function RollForm({ lastResult, defaults, films, children, focusName = fa
           label="Process"
           options={PROCESSES.map((process) => ({ value: process, label: `${process}, ${PROCESS_MEANING[process]}` }))}
         />
-        <SelectField field={fields.format} label="Format" options={FORMATS.map((format) => ({ value: format.id, label: format.label }))} />
+        <SelectField field={fields.format} label="Format" options={FORMAT_OPTIONS} />
+        <div className="hidden grid-cols-2 gap-4 group-has-[option[value=other]:checked]:grid sm:col-span-2">
+          <TextField field={fields.areaCm2} label="Its area" unit="cm²" figures hint="Length by width" />
+          <SelectField
+            field={fields.areaPlace}
+            label="In a tank it takes the place of"
+            options={FORMAT_FAMILIES.map((family) => ({ value: family, label: family }))}
+          />
+        </div>
         <TextField field={fields.count} label="How many" figures hint="Sheets of one entry stay together" />
         <TextField field={fields.boxSpeed} label="Box speed" figures />
         <TextField field={fields.exposedSpeed} label="Exposed at" figures hint="As the box says, if empty" />

@@ -12,7 +12,7 @@ import { Notice } from '../ui/notice.tsx';
 import { PageHead } from '../ui/page-head.tsx';
 import type { Route } from './+types/roll.ts';
 import { RollForm } from './roll-form.tsx';
-import { rollFields, rollSchema } from './roll-schema.ts';
+import { fieldsOfFormat, rollFields, rollSchema } from './roll-schema.ts';
 import { STATE_WORDS } from './state-words.ts';
 
 export const meta: Route.MetaFunction = ({ loaderData: loaded }) => [{ title: `${loaded?.roll.name ?? 'Roll'} · Steady Reel` }];
@@ -88,7 +88,12 @@ export default function RollPage({ loaderData, actionData }: Route.ComponentProp
       <RollForm
         lastResult={actionData && !('busy' in actionData) ? actionData : null}
         films={films}
-        defaults={{ ...roll, expiredYear: roll.expiredYear ?? undefined, keeper: roll.keeper ? 'on' : undefined }}
+        defaults={{
+          ...roll,
+          ...fieldsOfFormat(roll.format),
+          expiredYear: roll.expiredYear ?? undefined,
+          keeper: roll.keeper ? 'on' : undefined,
+        }}
       >
         {!busy && <Button filled>Keep changes</Button>}
         <LinkButton to={`/rolls/new?like=${roll.id}`}>One more like it</LinkButton>

@@ -26,11 +26,38 @@ export const FORMATS = [
   { id: '8x10', label: '8×10 in sheet', family: '8x10', rollEquivalents: 1, sheet: true },
 ] as const satisfies readonly Format[];
 
-export type FormatId = (typeof FORMATS)[number]['id'];
-export const FORMAT_IDS = FORMATS.map((format) => format.id) as readonly FormatId[];
+export type NamedFormatId = (typeof FORMATS)[number]['id'];
+/** Any other film: whose place it takes in a tank, and how large it is, such as `other:120:430` (domain.md 6). */
+export type OtherFormatId = `other:${FormatFamily}:${number}`;
+export type FormatId = NamedFormatId | OtherFormatId;
+export const FORMAT_IDS = FORMATS.map((format) => format.id) as readonly NamedFormatId[];
+
+/** One roll: 80 in² (domain.md 6). */
+export const ROLL_CM2 = 516;
+/** A roll of film is no smaller than a stamp, and no tank at home takes more than this. */
+export const AREA_CM2 = [5, 5000] as const;
+
+export function otherFormat(family: FormatFamily, areaCm2: number): OtherFormatId {
+  return `other:${family}:${areaCm2}`;
+}
+
+/** What is known of film that goes by its area; null where an id is none of those. */
+export function readOtherFormat(id: string): { readonly family: FormatFamily; readonly areaCm2: number } | null {
+  const [, place, area] = /^other:([^:]+):(\d+(?:\.\d+)?)$/.exec(id) ?? [];
+  const family = FORMAT_FAMILIES.find((each) => each === place);
+  const areaCm2 = Number(area);
+  return family && areaCm2 >= AREA_CM2[0] && areaCm2 <= AREA_CM2[1] ? { family, areaCm2 } : null;
+}
+
+export function isFormatId(value: unknown): value is FormatId {
+  return typeof value === 'string' && (FORMAT_IDS.some((id) => id === value) || readOtherFormat(value) !== null);
+}
 
 export function formatById(id: FormatId): Format {
   const format = FORMATS.find((candidate) => candidate.id === id);
-  if (!format) throw new Error(`no such format: ${id}`);
-  return format;
+  if (format) return format;
+  const other = readOtherFormat(id);
+  if (!other) throw new Error(`no such format: ${id}`);
+  const { family, areaCm2 } = other;
+  return { id, label: `${areaCm2} cm², in the place of ${family}`, family, rollEquivalents: areaCm2 / ROLL_CM2, sheet: false };
 }

@@ -1,4 +1,4 @@
-import { formatById, type FormatId } from './format.ts';
+import { formatById, ROLL_CM2, type FormatId } from './format.ts';
 
 /** A format that has a name here, or any other by the area its owner measured. */
 type FilmFormat = FormatId | { readonly areaCm2: number };
@@ -7,9 +7,6 @@ export interface FilmCount {
   readonly format: FilmFormat;
   readonly count: number;
 }
-
-/** One roll: 80 in² (domain.md 6). */
-const ROLL_CM2 = 516;
 
 /** How much solution a load of film uses, in rolls of 516 cm² (domain.md 6). */
 export function rollEquivalents(films: readonly FilmCount[]): number {

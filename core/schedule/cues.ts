@@ -108,7 +108,7 @@ function agitationCues(step: CuedStep, tank: Pick<Tank, 'method' | 'stands'>, po
 }
 
 /** `Invert 4 times, then tap`. */
-export function beatLabel(agitation: Agitation, tank: Pick<Tank, 'method'>): string {
+function beatLabel(agitation: Agitation, tank: Pick<Tank, 'method'>): string {
   if (agitation.forS !== undefined) return `${tank.method === 'stick' ? 'Twirl the stick' : 'Turn it over gently'} for ${agitation.forS} s`;
   const times = agitation.inversions ?? 4;
   const count = counted(times);

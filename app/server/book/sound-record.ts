@@ -1,4 +1,4 @@
-import { FORMAT_FAMILIES, FORMAT_IDS } from '../../../core/film/format.ts';
+import { FORMAT_FAMILIES, isFormatId } from '../../../core/film/format.ts';
 import { TREATMENTS } from '../../../core/film/treatment.ts';
 import { readStripMeasure } from '../../../core/inspection/strips/strip-measure.ts';
 import { BATH_KINDS } from '../../../core/kit/kind.ts';
@@ -71,7 +71,7 @@ const SHAPES: Readonly<Record<string, Readonly<Record<string, Shape>>>> = {
   rolls: {
     name,
     film: name,
-    format: oneOf(FORMAT_IDS),
+    format: isFormatId,
     treatment: oneOf(TREATMENTS),
     count: whole(LIMITS.rollCount),
     boxSpeed: whole(LIMITS.filmSpeed),

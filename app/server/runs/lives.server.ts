@@ -21,7 +21,7 @@ interface Life {
 }
 
 /** Where each filling is used once: how many there are for the smallest tank of the house. */
-export interface Fillings {
+interface Fillings {
   readonly count: number;
   readonly ml: number;
 }

@@ -65,7 +65,9 @@ export default function KitPage({ loaderData }: Route.ComponentProps) {
             <h2 id="in-this-order" className="font-bold">
               In this order
             </h2>
-            <Link className="underline" to={`/shelf/kits/${kit.id}/way`}>Do it your way</Link>
+            <Link className="underline" to={`/shelf/kits/${kit.id}/way`}>
+              Do it your way
+            </Link>
           </div>
           <Strip
             steps={steps}
