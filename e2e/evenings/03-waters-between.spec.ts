@@ -10,6 +10,8 @@ test.use({ baseURL: own.base });
 test.beforeAll(() => own.start(freshDatabase()));
 test.afterAll(() => own.kill());
 
+const FILLS = [5, 10, 20, 20, 20];
+
 test('waters between: both washes as said, on the drawing of the run, by keyboard and on a phone', async ({ page }) => {
   await open(page, '/');
   await page.getByRole('button', { name: /°C · ml/ }).click();
@@ -60,6 +62,32 @@ test('waters between: both washes as said, on the drawing of the run, by keyboar
     await page.getByRole('link', { name: /^Wash 2:00/ }).click();
     const cues = page.getByRole('region', { name: 'What the Bench will say' });
     for (const n of [1, 2, 3]) await expect(cues.getByText(`Fill, shake, empty: change ${n} of 3`)).toBeVisible();
+  });
+  await test.step('inversions are counted a fill, and arrow keys go along the strip', async () => {
+    await page
+      .getByRole('link', { name: /^Developer/ })
+      .first()
+      .focus();
+    await page.keyboard.press('ArrowRight');
+    await expect(page.getByRole('link', { name: /^Rinse/ })).toBeFocused();
+    await page.keyboard.press('Enter');
+    const way = page.getByRole('region', { name: 'Rinse, your way' });
+    await way.getByLabel('counted', { exact: true }).check({ force: true });
+    await way.getByLabel(/inversions of each fill/).fill(FILLS.join(', '));
+    await way.getByRole('button', { name: 'Keep as my way' }).press('Enter');
+    // A fill takes eight seconds and twelve to drain, and two an inversion.
+    const s = FILLS.length * (8 + 12) + 2 * FILLS.reduce((sum, n) => sum + n, 0);
+    await expect(page.getByRole('link', { name: new RegExp(`^Rinse ${Math.floor(s / 60)}:${s % 60}`) })).toBeVisible();
+    await expect(
+      page.getByRole('region', { name: 'What the Bench will say' }).getByText('Fresh water, 20 inversions: fill 3 of 5'),
+    ).toBeVisible();
+    await expect(way.getByText(/Rinse.*counted 5, 10, 20, 20, 20, was 0:30, stands/)).toBeVisible();
+  });
+  await test.step('the wall says it too', async () => {
+    await open(page, '/wall-sheet');
+    await expect(page.getByRole('row', { name: /^Rinse/ })).toContainText('Fresh water each fill: 5, 10, 20, 20, 20 inversions');
+    await expect(page.getByRole('row', { name: /^Wash/ }).first()).toContainText('Fill, shake, empty, 3 times');
+    await open(page, '/?run=0&step=4-wash');
   });
   await test.step('a slip is said beside the step, and an order that cannot be is refused', async () => {
     const way = page.getByRole('region', { name: 'Wash, your way' });

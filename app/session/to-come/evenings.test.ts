@@ -6,7 +6,7 @@ process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-'))
 
 import { addDays, format } from 'date-fns';
 import { reservedRolls } from '../../run/evening/reserved-rolls.server.ts';
-import { storeBatch, storeRoll, storeTank } from '../../server/shelf/a-shelf.fixture.ts';
+import { storeBatch, storeRoll, storeSingle, storeTank } from '../../server/shelf/a-shelf.fixture.ts';
 import { nowMs } from '../../server/database/clock.server.ts';
 import { sql } from '../../server/database/database.server.ts';
 import { listBatches } from '../../server/shelf/batches.server.ts';
@@ -74,6 +74,16 @@ test('an evening to come pours what its own way pours: a bath that is left out k
   store(JSON.stringify({ ...(kept?.draft as object), ways: { [lane?.kit.id ?? '']: { normal: [{ id: 'stabiliser', leaveOut: true }] } } }));
   expect([poured('developer'), poured('stabiliser')]).toEqual([before, 0]);
   store(plain);
+});
+
+test('an evening to come without its bleach promises the fixer’s own bottle, in the batch where that stands', () => {
+  storeSingle('fixer-1', 'fixer');
+  expect(reservedRolls().batches['fixer-1']).toBeUndefined();
+  sql("UPDATE rolls SET treatment = 'bleach-bypass' WHERE id IN ('a', 'b')").run();
+  const { batches } = reservedRolls();
+  expect(batches['fixer-1']).toMatchObject({ rolls: 2, wears: 2, evenings: ['Harbour'], entries: [{ drawnMl: 520 }] });
+  expect(batches['lane']?.entries.map(({ kind }) => kind)).not.toContain('bleach-fix');
+  sql("UPDATE rolls SET treatment = 'normal' WHERE id IN ('a', 'b')").run();
 });
 
 test('its calendar entry begins when the bath must go on, with a reminder the day before, and keeps its name', async () => {

@@ -114,6 +114,23 @@ test('a last bath of one’s own, made of drops, is set in from the shelf with i
   expect(await post({ intent: 'way-set-in', after: 'wash', single: 'house-c41-three-bath' })).toMatchObject({ status: 422 });
 });
 
+test('two screens edit one way: what each said stands, whoever pressed last', async () => {
+  // Both were opened before either pressed; each posts what it says of its own step.
+  await Promise.all([
+    post({ intent: 'way', step: 'wash', s: '4:00' }),
+    post({ intent: 'way', step: 'rinse', s: '1:00' }),
+    post({ intent: 'way', step: 'wash', movement: 'shaken' }),
+  ]);
+  expect(steps()).toMatch(/rinse 60.*wash 240/);
+  expect(readDraft().ways[KIT]?.normal).toHaveLength(2);
+  // Thirty changes in a minute are kept, and told with the shortest time.
+  await post({ intent: 'way', step: 'wash', s: '1:00', manner: 'changes', counts: '30' });
+  const plan = tonight().evening.runs[0]?.plan;
+  expect(plan?.ok && plan.value.warnings.map(({ message }) => message)).toContain(
+    'Wash: 30 changes take 10:00 at least, filling and emptying alone, and it has 1:00.',
+  );
+});
+
 test('a step is moved by pressing; what breaks the order is refused, and put back it stands where the kit has it', async () => {
   const order = () => steps().replace(/ \d+/g, '');
   const before = order();
