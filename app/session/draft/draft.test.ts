@@ -162,3 +162,8 @@ test('a change is what it is about: what else the form brought is no part of it'
   const posted = { batchId: 'lane', step: 'developer', tempC: '38', kitId: 'lane', treatment: '-1' };
   expect(readDraftChange('temperature', posted)).toEqual({ kind: 'temperature', batchId: 'lane', step: 'developer', tempC: 38 });
 });
+
+test('a draft that says little is read as one that says nothing of the rest', () => {
+  for (const said of [{}, { format: 'steady-reel/draft@2' }, { ways: { a: { normal: [] } } }, { temperaturesC: null, own: 7 }])
+    expect(readDraftDocument(said)).toEqual({ ...EMPTY_DRAFT, ways: readDraftDocument(said).ways });
+});
