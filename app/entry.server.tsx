@@ -3,6 +3,7 @@ import { isbot } from 'isbot';
 import { PassThrough } from 'node:stream';
 import { renderToPipeableStream } from 'react-dom/server';
 import { ServerRouter, type AppLoadContext, type EntryContext } from 'react-router';
+import { habitsBecomeWays } from './run/evening/habits-become-ways.server.ts';
 import { resumeClockOfBook } from './run/evening/resume-clock.server.ts';
 import { openAtStart } from './server/database/database.server.ts';
 
@@ -10,7 +11,10 @@ import { openAtStart } from './server/database/database.server.ts';
 const fault = openAtStart();
 // A file that cannot be opened is said by the server's own start and by every page, and tried again at each request.
 if (fault) console.error(`\n  ${fault.message}\n`);
-else resumeClockOfBook();
+else {
+  resumeClockOfBook();
+  habitsBecomeWays();
+}
 
 export const streamTimeout = 5000;
 

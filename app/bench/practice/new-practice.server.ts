@@ -6,7 +6,9 @@ import type { SceneId } from '../../../core/practice/scene.ts';
 import { frozenPlan } from '../../../core/run/plan/frozen-plan.ts';
 import type { RunPlan } from '../../../core/run/plan/run-plan.ts';
 import type { Habits } from '../../../core/schedule/habits.ts';
+import type { WayStep } from '../../../core/schedule/way.ts';
 import { planRun } from '../../../core/schedule/plan.ts';
+import { usualWay } from '../../run/evening/steps-of-way.server.ts';
 import { usualHabits } from '../../run/evening/usual-habits.server.ts';
 import { nowMs, today } from '../../server/database/clock.server.ts';
 import { insertPractice } from '../../server/runs/practices.server.ts';
@@ -32,7 +34,11 @@ export function practicePlan(
   kit: Kit,
   asked: TankToPractise | null,
   habits: Habits,
-  { water = false, heat = null }: { readonly water?: boolean; readonly heat?: TankHeatSetting | null } = {},
+  {
+    water = false,
+    heat = null,
+    way = [],
+  }: { readonly water?: boolean; readonly heat?: TankHeatSetting | null; readonly way?: readonly WayStep[] } = {},
 ): Answer<RunPlan> {
   const tank = asked ?? PRACTICE_TANK;
   const planned = planRun({
@@ -46,6 +52,8 @@ export function practicePlan(
     temperaturesC: {},
     habits,
     heat,
+    way,
+    wayFollows: true,
   });
   if (!planned.ok) return planned;
   return answered(
@@ -69,7 +77,7 @@ export function practicePlan(
 
 /** Begins a practice, by the person's own habits. Says why where the kit has no time for it. */
 export function beginPractice({ id, scene, seed, speed, kit, tank }: PracticeAsked): { readonly fault: string | null } {
-  const plan = practicePlan(kit, tank, usualHabits(), { water: scene === 'water' });
+  const plan = practicePlan(kit, tank, usualHabits(), { water: scene === 'water', way: usualWay(kit.id, 'normal') });
   if (!plan.ok) return { fault: plan.errors[0]?.message ?? 'This kit has no plan for one roll.' };
   const now = nowMs();
   insertPractice({ id, scene, seed, plan: plan.value, startedAtMs: now, clock: [{ houseMs: now, practiceMs: now, speed }] });

@@ -32,9 +32,14 @@ export function questionOfWay(kit: Kit, treatment: Treatment, way: readonly WayS
   };
 }
 
+/** The way of a kit that holds from one evening to the next. */
+export function usualWay(kitId: string, treatment: Treatment): readonly WayStep[] {
+  const { ways } = (storedSetting('draft') ?? {}) as { readonly ways?: unknown };
+  return readWays(ways)[kitId]?.[treatment] ?? [];
+}
+
 /** The steps of a kit as this person goes through them; none where that cannot be planned. */
 export function stepsOfWay(kit: Kit) {
-  const { ways } = (storedSetting('draft') ?? {}) as { readonly ways?: unknown };
-  const plan = planRun(questionOfWay(kit, 'normal', readWays(ways)[kit.id]?.normal ?? []));
+  const plan = planRun(questionOfWay(kit, 'normal', usualWay(kit.id, 'normal')));
   return plan.ok ? plan.value.steps.map(({ id, kind, name, seconds }) => ({ id, kind, name, seconds })) : [];
 }
