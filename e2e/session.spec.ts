@@ -22,6 +22,8 @@ test('the puzzle of the evening is solved on opening: keepers first, pushes apar
 });
 
 test('a roll dragged where it does not belong is refused in words, and one press takes it back', async ({ page }) => {
+  // Both runs in sight, whatever lessons and words stand above them: a hand cannot drag beyond the screen.
+  await page.setViewportSize({ width: 1280, height: 1600 });
   await open(page, '/');
   const chip = page.getByRole('button', { name: 'Night kiln' });
   // What a worker still adds to the page would move the chip from under the pointer.
