@@ -19,7 +19,7 @@ export const DEMO_KITS: readonly Kit[] = [
   copyOf('house-ecn2-home', { id: 'reedbed', name: 'Reedbed ECN-2' }),
 ];
 
-/** A way of one’s own: after the bleach-fix of the slides the water is changed six times, in the time that it would run. */
+/** A way of one’s own: after the colour developer of the slides the water is changed six times, in the time that it would run. */
 export const DEMO_WAYS = { saltmarsh: { normal: [{ id: 'wash-2', manner: 'changes', changes: 6 }] } };
 
 interface DemoFilm {

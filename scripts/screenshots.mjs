@@ -88,8 +88,8 @@ await picture('leaflet', '/shelf/kits/new', WIDE, async (page) => {
 });
 await picture('session', '/');
 await picture('shelf', '/shelf');
-await picture('shelf-phone', '/shelf', PHONE, (page) => page.locator('[data-batch=kiln-lane-4]').scrollIntoViewIfNeeded());
 await picture('bottle', '/shelf/bottles/B7');
+await picture('way', '/shelf/kits/saltmarsh/way?step=wash-2');
 await picture('mixing', '/shelf/batches/new?kit=kiln-lane', WIDE, async (page) => {
   await page.getByRole('button', { name: 'Begin at the mixing bench' }).click();
   await page.waitForURL(/mixing/);

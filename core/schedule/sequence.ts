@@ -194,7 +194,7 @@ function ownAlkaline(single: SingleInUse | null): Partial<DraftStep> {
 }
 
 /** A stop bath that the person keeps is poured wherever one is called for and the kit brings none. */
-function withStopBath(steps: DraftStep[], singles: readonly SingleInUse[]): DraftStep[] {
+export function withStopBath(steps: DraftStep[], singles: readonly SingleInUse[]): DraftStep[] {
   const single = singleOfKind(singles, 'stop');
   if (!single) return steps;
   return steps.map((step) =>

@@ -296,3 +296,14 @@ test('a single bath of a way is poured from its bottle where one stands ready, a
   expect(seen([])).toMatchObject({ seconds: 300, bottle: 'House fixer' });
   expect(seen([])?.from).toBeUndefined();
 });
+
+test('a stop bath of one’s own is poured wherever one is called for: by habit, or set in by a way', () => {
+  const stop = { ...fixer(), kit: 'own-stop', bath: { ...fixer().bath, id: 'stop', kind: 'stop', name: 'House stop' } } as const;
+  const stops = (more: Partial<PlanQuestion>, way: WayStep[] = []) =>
+    planned(way, { singles: [stop], ...more })
+      .steps.filter(({ kind }) => kind === 'stop')
+      .map(({ name, from, seconds }) => [name, from, seconds]);
+  expect(stops({ habits: { afterDeveloper: 'stop' } })).toEqual([['House stop', '7', 30]]);
+  expect(stops({}, [{ id: 'own-stop-1', after: 'developer', water: 'stop' }])).toEqual([['House stop', '7', 30]]);
+  expect(stops({ singles: [], habits: { afterDeveloper: 'stop' } })).toEqual([['Stop bath', undefined, 30]]);
+});

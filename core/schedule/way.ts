@@ -4,7 +4,7 @@ import type { Bath } from '../kit/kit.ts';
 import { saidManner, type StepSaid } from '../kit/manner.ts';
 import type { Habits } from './habits.ts';
 import { usualManner } from './manner.ts';
-import { bareSteps, fromBath, type DraftStep } from './sequence.ts';
+import { bareSteps, fromBath, withStopBath, type DraftStep } from './sequence.ts';
 import type { SingleInUse } from './single-in-use.ts';
 
 /** A step of the run as this person does it, or leaves out, or sets before or after another. */
@@ -81,7 +81,9 @@ export function inThisWay(
       const at = placeOf(after ?? before, after === undefined ? '.before' : '.after');
       if (at === null) return;
       const single = kept === undefined ? null : (singles.find(({ kit }) => kit === kept) ?? null);
-      const made = bottle ? { ...fromBath(single?.bath ?? bottle), single } : bareSteps(habits)(water as BareStep, water as BareStep);
+      const made = bottle
+        ? { ...fromBath(single?.bath ?? bottle), single }
+        : (withStopBath([bareSteps(habits)(water as BareStep, water as BareStep)], singles)[0] as DraftStep);
       const draft = said({ ...made, manner: usualManner(made.kind, habits) }, change, (message) => fault('not-water', '.manner', message));
       list = list.toSpliced(after === undefined ? at : at + 1, 0, { id, draft, by: i });
       return;
