@@ -1,7 +1,7 @@
-import { filmOf } from '../../film/process.ts';
-import type { Cause } from '../cause.ts';
-import { e, marked, unmarked } from '../evidence.ts';
-import { markInWords } from '../inspection-words.ts';
+import { filmOf } from '../../../../film/process.ts';
+import type { Cause } from '../../cause.ts';
+import { e, marked, unmarked } from '../../evidence.ts';
+import { markInWords } from '../../inspection-words.ts';
 
 export const filmTouchedFilm: Cause = {
   id: 'film-touched-film',

@@ -1,5 +1,5 @@
-import type { Cause } from '../cause.ts';
-import { e, marked, incident, unmarked } from '../evidence.ts';
+import type { Cause } from '../../cause.ts';
+import { e, marked, incident, unmarked } from '../../evidence.ts';
 
 export const remjetLeft: Cause = {
   id: 'remjet-left',

@@ -1,5 +1,5 @@
-import type { Cause } from '../cause.ts';
-import { e, marked, percent, unmarked } from '../evidence.ts';
+import type { Cause } from '../../cause.ts';
+import { e, marked, percent, unmarked } from '../../evidence.ts';
 
 export const dryingMarks: Cause = {
   id: 'drying-marks',

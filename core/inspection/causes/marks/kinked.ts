@@ -1,5 +1,5 @@
-import type { Cause } from '../cause.ts';
-import { e, marked, unmarked } from '../evidence.ts';
+import type { Cause } from '../../cause.ts';
+import { e, marked, unmarked } from '../../evidence.ts';
 
 export const kinked: Cause = {
   id: 'kinked',

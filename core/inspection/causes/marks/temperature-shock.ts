@@ -1,7 +1,7 @@
-import { EVEN_BY_C } from '../../schedule/tonights-temperatures.ts';
-import { sentence } from '../../units/sentence.ts';
-import type { Cause } from '../cause.ts';
-import { e, marked, unmarked } from '../evidence.ts';
+import { EVEN_BY_C } from '../../../../schedule/tonights-temperatures.ts';
+import { sentence } from '../../../../units/sentence.ts';
+import type { Cause } from '../../cause.ts';
+import { e, marked, unmarked } from '../../evidence.ts';
 
 export const temperatureShock: Cause = {
   id: 'temperature-shock',
