@@ -1,6 +1,6 @@
-import { readdirSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { CAUSES } from './causes.ts';
-import { EDGES, FRAMES, type Inspection, type RunFacts } from './inspection.ts';
+import { EDGES, FRAMES, marksOf, type Inspection, type RunFacts } from './inspection.ts';
 import { judge } from './judge.ts';
 
 const C41: RunFacts = { process: 'C-41' };
@@ -77,6 +77,34 @@ const EVIDENCE: Readonly<Record<string, readonly [raises: [Inspection, RunFacts]
     [{ marks: ['bare-patches'] }, {}],
     [{ marks: [] }, {}],
   ],
+  scratched: [
+    [{ marks: ['scratches'] }, {}],
+    [{ marks: [] }, {}],
+  ],
+  'finger-marks': [
+    [{ marks: ['finger-marks'] }, {}],
+    [{ marks: [] }, {}],
+  ],
+  'light-in-the-canister': [
+    [{ marks: ['light-first-frames'] }, {}],
+    [{ marks: [] }, {}],
+  ],
+  'light-in-the-camera': [
+    [{ marks: ['light-bars'] }, {}],
+    [{ marks: [] }, {}],
+  ],
+  'light-while-loading': [
+    [{ marks: ['light-both-edges'] }, {}],
+    [{ marks: [] }, {}],
+  ],
+  'holder-or-insert': [
+    [{ marks: ['sheet-line'] }, {}],
+    [{ marks: [] }, {}],
+  ],
+  pressed: [
+    [{ marks: ['pressure'] }, {}],
+    [{ marks: [] }, {}],
+  ],
   'drying-marks': [
     [{ marks: ['drying-marks'] }, { washShare: 0.5 }],
     [{ marks: [] }, { washShare: 0.5 }],
@@ -125,9 +153,12 @@ test.each(CAUSES.map(({ id }) => id))('%s is raised by what speaks for it and lo
   expect(judge(...raises).causes[0]?.id).toBe(id);
 });
 
-test('a cause is a file, and every file is a cause', () => {
-  const files = readdirSync('core/inspection/causes').map((name) => name.replace('.ts', ''));
-  expect(files.sort()).toEqual(CAUSES.map(({ id }) => id).sort());
+test('every cause stands in a file of its folder, and every one that stands there is asked', () => {
+  const files = readdirSync('core/inspection/causes', { recursive: true, encoding: 'utf8' }).filter((name) => name.endsWith('.ts'));
+  const ids = files.flatMap((name) =>
+    [...readFileSync(`core/inspection/causes/${name}`, 'utf8').matchAll(/^ {2}id: '([^']+)'/gm)].map(([, id]) => id),
+  );
+  expect(ids.sort()).toEqual(CAUSES.map(({ id }) => id).sort());
 });
 
 /** Edge and frames together, every pair of them: what the edge says of the baths is never laid at the camera's door, nor the other way. */
@@ -153,4 +184,12 @@ test('several things at once are each said: worn, cold and streaked', () => {
   ).causes.map(({ id }) => id);
   expect(ids.slice(0, 2)).toEqual(['developer-too-little', 'developer-worn']);
   expect(ids).toEqual(expect.arrayContaining(['surging', 'drying-marks']));
+});
+
+test('a roll is asked as a roll, sheets as sheets, and remjet is looked for where there was any', () => {
+  const has = (of: Parameters<typeof marksOf>[0]) =>
+    (['perforation-streaks', 'sheet-line', 'black-specks', 'scratches'] as const).filter((mark) => marksOf(of).includes(mark));
+  expect(has({ process: 'C-41' })).toEqual(['perforation-streaks', 'scratches']);
+  expect(has({ process: 'E-6', sheet: true })).toEqual(['sheet-line', 'scratches']);
+  expect(has({ process: 'ECN-2' })).toEqual(['perforation-streaks', 'black-specks', 'scratches']);
 });

@@ -6,6 +6,11 @@ import { developerDead } from './causes/developer-dead.ts';
 import { developerTooLittle } from './causes/developer-too-little.ts';
 import { developerTooMuch } from './causes/developer-too-much.ts';
 import { developerWorn } from './causes/developer-worn.ts';
+import { fingerMarks } from './causes/marks/finger-marks.ts';
+import { holderOrInsert } from './causes/marks/holder-or-insert.ts';
+import { lightInTheCamera, lightInTheCanister, lightWhileLoading } from './causes/marks/light-got-in.ts';
+import { pressed } from './causes/marks/pressed.ts';
+import { scratched } from './causes/marks/scratched.ts';
 import { dryingMarks } from './causes/marks/drying-marks.ts';
 import { filmTouchedFilm } from './causes/marks/film-touched-film.ts';
 import { fixingIncomplete } from './causes/fixing-incomplete.ts';
@@ -46,6 +51,13 @@ export const CAUSES: readonly Cause[] = [
   offTemperatureOrContaminated,
   colourDeveloperShort,
   oldFilm,
+  scratched,
+  fingerMarks,
+  lightInTheCanister,
+  lightInTheCamera,
+  lightWhileLoading,
+  holderOrInsert,
+  pressed,
 ];
 
 export function causeById(id: string): Cause | null {

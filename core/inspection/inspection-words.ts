@@ -30,6 +30,13 @@ const MARK_WORDS: Readonly<Record<Mark, string>> = {
   'drying-marks': 'scum, drying marks',
   'black-specks': 'black specks',
   cracked: 'finely cracked',
+  scratches: 'lines along the film',
+  'finger-marks': 'finger marks',
+  'light-first-frames': 'dark over the first frames',
+  'light-bars': 'dark bars from one edge',
+  'light-both-edges': 'dark along both edges',
+  'sheet-line': 'a line along a sheet’s edge',
+  pressure: 'dark spots, pressed',
 };
 
 /** Where the first developer could not act, or light did, a slide shows the other way round. */
@@ -37,6 +44,10 @@ const ON_SLIDES: Partial<Record<Mark, string>> = {
   'wholly-dark': 'clear all over',
   'clear-spots': 'round dark spots',
   'bare-patches': 'black patches',
+  'light-first-frames': 'clear over the first frames',
+  'light-bars': 'clear bars from one edge',
+  'light-both-edges': 'clear along both edges',
+  pressure: 'pale spots, pressed',
 };
 
 export function markInWords(mark: Mark, film: Film): string {

@@ -18,8 +18,35 @@ export const MARKS = [
   'drying-marks',
   'black-specks',
   'cracked',
+  'scratches',
+  'finger-marks',
+  'light-first-frames',
+  'light-bars',
+  'light-both-edges',
+  'sheet-line',
+  'pressure',
 ] as const;
 export type Mark = (typeof MARKS)[number];
+
+/** What film lies in the hand, as far as it decides what can be seen on it. */
+export interface FilmInHand {
+  readonly process?: Process | undefined;
+  /** A sheet has neither perforation nor edge print, nor a first frame. */
+  readonly sheet?: boolean | undefined;
+}
+
+const OF_ROLLS: readonly Mark[] = ['perforation-streaks', 'light-first-frames', 'light-bars', 'light-both-edges', 'bare-patches'];
+const OF_CINE: readonly Mark[] = ['black-specks'];
+const OF_SHEETS: readonly Mark[] = ['sheet-line'];
+
+/** The marks that are asked about: a roll is asked as a roll, sheets as sheets, and remjet is looked for where there was any. */
+export function marksOf({ process, sheet = false }: FilmInHand): Mark[] {
+  return MARKS.filter((mark) => {
+    if (OF_SHEETS.includes(mark)) return sheet;
+    if (OF_ROLLS.includes(mark)) return !sheet;
+    return !OF_CINE.includes(mark) || process === undefined || process === 'ECN-2';
+  });
+}
 
 /** What the other rolls of the same tank say: one bad among good is no bath’s doing, all alike is (domain.md 12). */
 export const OTHERS = ['good', 'alike'] as const;

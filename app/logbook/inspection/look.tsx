@@ -1,6 +1,7 @@
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { data, Form, Link, redirect } from 'react-router';
+import { formatById } from '../../../core/film/format.ts';
 import { filmOf } from '../../../core/film/process.ts';
 import { seenInWords, VERDICT_WORDS } from '../../../core/inspection/inspection-words.ts';
 import { MARKS, type Inspection } from '../../../core/inspection/inspection.ts';
@@ -35,7 +36,7 @@ export function loader({ params, request }: Route.LoaderArgs) {
   if (!run || run.endedAtMs === null) throw data('The logbook has no such run.', { status: 404 });
   const asked = new URL(request.url).searchParams;
   const look = findLook(asked.get('look') ?? '');
-  const rolls = rollsOfRun(run.id).map(({ id, name }) => ({ id, name }));
+  const rolls = rollsOfRun(run.id).map(({ id, name, format, treatment }) => ({ id, name, sheet: formatById(format).sheet, treatment }));
   const rollId = look?.rollId ?? rolls.find((roll) => roll.id === asked.get('roll'))?.id ?? null;
   return {
     runId: run.id,
@@ -92,8 +93,14 @@ export async function action({ request, params }: Route.ActionArgs) {
 
 export default function LookAtTheStrip({ loaderData, actionData }: Route.ComponentProps) {
   const { runId, look, once, rolls, name, process, facts, rollId } = loaderData;
+  const [chosenRoll, setChosenRoll] = useState<string | null>(null);
   const [seen, setSeen] = useState<Inspection>(look?.seen ?? {});
   const film = filmOf(process);
+  const roll =
+    rolls.find(({ id }) => id === (chosenRoll ?? rollId)) ??
+    (rolls.length === 1 || rolls.every(({ sheet }) => sheet) ? rolls[0] : undefined);
+  // Cine film in C-41 baths had a backing too.
+  const inHand = { process: roll?.treatment === 'cine-in-c41' ? ('ECN-2' as const) : process, sheet: roll?.sheet };
   const [filmIs, setFilmIs] = useState<FilmIs>(look?.filmIs ?? 'dry');
   const judgement = judge({ ...seen, wet: filmIs === 'wet' }, facts);
   const say = (change: Partial<Inspection>) =>
@@ -113,7 +120,7 @@ export default function LookAtTheStrip({ loaderData, actionData }: Route.Compone
             {rolls.length > 1 && (
               <label className="block font-semibold">
                 Which roll
-                <select name="roll" defaultValue={rollId ?? ''} className={INPUT}>
+                <select name="roll" defaultValue={rollId ?? ''} onChange={(event) => setChosenRoll(event.target.value)} className={INPUT}>
                   <option value="">all of them look alike</option>
                   {rolls.map((roll) => (
                     <option key={roll.id} value={roll.id}>
@@ -134,7 +141,7 @@ export default function LookAtTheStrip({ loaderData, actionData }: Route.Compone
               </select>
             </label>
           </div>
-          <Questions film={film} seen={seen} say={say} />
+          <Questions film={film} inHand={inHand} seen={seen} say={say} />
           {rolls.length > 1 && <OtherRolls seen={seen} say={say} />}
         </Card>
         <div className="space-y-4 lg:sticky lg:top-4">

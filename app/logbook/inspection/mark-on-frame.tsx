@@ -90,5 +90,57 @@ export function MarkOnFrame({ mark, film, w, h }: { readonly mark: Mark; readonl
           strokeWidth="1.2"
         />
       );
+    case 'scratches':
+      return (
+        <g stroke={bare} strokeWidth="1.3" opacity="0.9">
+          <path d={`M${at(0, 0.34)} L${at(1, 0.36)} M${at(0, 0.42)} L${at(0.8, 0.43)} M${at(0.2, 0.7)} L${at(1, 0.71)}`} />
+        </g>
+      );
+    case 'finger-marks':
+      return (
+        <g fill="none" stroke={more} strokeWidth="1.3" opacity="0.8">
+          {[0.12, 0.2, 0.28].map((r) => (
+            <ellipse key={r} cx={w * 0.66} cy={h * 0.5} rx={w * r * 0.8} ry={h * r * 1.5} />
+          ))}
+          <path d={`M${at(0.6, 0.4)} Q${at(0.68, 0.3)} ${at(0.74, 0.46)}`} />
+        </g>
+      );
+    case 'light-first-frames':
+      return (
+        <g fill={more}>
+          <rect width={w * 0.34} height={h} opacity="0.85" />
+          <rect x={w * 0.34} width={w * 0.18} height={h} opacity="0.5" />
+          <rect x={w * 0.52} width={w * 0.14} height={h} opacity="0.22" />
+        </g>
+      );
+    case 'light-bars':
+      return (
+        <g fill={more} opacity="0.75">
+          <path d={`M${at(0.14, 0)} L${at(0.26, 0)} L${at(0.22, 0.72)} L${at(0.18, 0.72)} Z`} />
+          <path d={`M${at(0.62, 0)} L${at(0.78, 0)} L${at(0.72, 0.86)} L${at(0.68, 0.86)} Z`} />
+        </g>
+      );
+    case 'light-both-edges':
+      return (
+        <g fill={more} opacity="0.8">
+          <path d={`M${at(0, 0)} L${at(1, 0)} L${at(1, 0.16)} Q${at(0.5, 0.3)} ${at(0, 0.14)} Z`} />
+          <path d={`M${at(0, 1)} L${at(1, 1)} L${at(1, 0.86)} Q${at(0.5, 0.72)} ${at(0, 0.84)} Z`} />
+        </g>
+      );
+    case 'sheet-line':
+      return (
+        <g>
+          <rect x={w * 0.05} width={w * 0.05} height={h} fill={more} opacity="0.9" />
+          <rect x={w * 0.11} width={w * 0.02} height={h} fill={bare} opacity="0.8" />
+        </g>
+      );
+    case 'pressure':
+      return (
+        <g fill={more} opacity="0.8">
+          <ellipse cx={w * 0.3} cy={h * 0.62} rx={w * 0.05} ry={h * 0.08} />
+          <ellipse cx={w * 0.38} cy={h * 0.52} rx={w * 0.025} ry={h * 0.05} />
+          <path d={`M${at(0.58, 0.24)} L${at(0.84, 0.38)} L${at(0.82, 0.46)} L${at(0.57, 0.3)} Z`} />
+        </g>
+      );
   }
 }

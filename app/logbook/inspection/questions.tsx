@@ -1,32 +1,47 @@
 import type { ReactNode } from 'react';
 import type { Film } from '../../../core/film/process.ts';
 import { COLOUR_WORDS, EDGE_WORDS, FRAME_WORDS, markInWords } from '../../../core/inspection/inspection-words.ts';
-import { COLOURS, EDGES, FRAMES, MARKS, SLIDES, type Inspection, type Mark } from '../../../core/inspection/inspection.ts';
+import {
+  COLOURS,
+  EDGES,
+  FRAMES,
+  MARKS,
+  marksOf,
+  SLIDES,
+  type FilmInHand,
+  type Inspection,
+  type Mark,
+} from '../../../core/inspection/inspection.ts';
 import { ColourDrawing, EdgeDrawing, FramesDrawing, MarkDrawing, SlidesDrawing } from './drawings.tsx';
 
 interface QuestionsProps {
   readonly film: Film;
+  /** What film it is: a sheet has no numbers along its edge, and remjet is looked for where there was any. */
+  readonly inHand: FilmInHand;
   readonly seen: Inspection;
   readonly say: (change: Partial<Inspection>) => void;
 }
 
 /** The questions in the order in which a strip is looked at; each is answered by the drawing that looks like it. */
-export function Questions({ film, seen, say }: QuestionsProps) {
+export function Questions({ film, inHand, seen, say }: QuestionsProps) {
+  const sheet = inHand.sheet === true;
   const slide = film === 'slide';
   const edgeIs = slide ? 'how bright they are is the first developer alone.' : 'how dark they are is the developer alone.';
   return (
     <>
-      <Question
-        name="edge"
-        asks="Numbers along the edge"
-        why={`The factory exposed them: ${edgeIs}`}
-        options={EDGES}
-        words={EDGE_WORDS[film]}
-        value={seen.edge}
-        draw={(edge) => <EdgeDrawing edge={edge} film={film} />}
-        say={(edge) => say({ edge })}
-        columns="grid-cols-2 sm:grid-cols-4"
-      />
+      {!sheet && (
+        <Question
+          name="edge"
+          asks="Numbers along the edge"
+          why={`The factory exposed them: ${edgeIs}`}
+          options={EDGES}
+          words={EDGE_WORDS[film]}
+          value={seen.edge}
+          draw={(edge) => <EdgeDrawing edge={edge} film={film} />}
+          say={(edge) => say({ edge })}
+          columns="grid-cols-2 sm:grid-cols-4"
+        />
+      )}
       {slide && (
         <Question
           name="slides"
@@ -41,11 +56,15 @@ export function Questions({ film, seen, say }: QuestionsProps) {
       )}
       <Question
         name="frames"
-        asks={slide ? 'Along the roll' : 'Frames'}
+        asks={sheet ? 'The picture' : slide ? 'Along the roll' : 'Frames'}
         why={
           slide
-            ? 'Whether the pictures are there, and alike from end to end.'
-            : 'The pictures themselves, away from the brightest lights in them.'
+            ? sheet
+              ? 'Whether it is there, and alike from edge to edge.'
+              : 'Whether the pictures are there, and alike from end to end.'
+            : sheet
+              ? 'Away from the brightest lights in it; the clear margin shows what the base is.'
+              : 'The pictures themselves, away from the brightest lights in them.'
         }
         options={slide ? (['none', 'normal', 'uneven'] as const) : FRAMES}
         words={FRAME_WORDS[film]}
@@ -65,7 +84,7 @@ export function Questions({ film, seen, say }: QuestionsProps) {
         say={(colour) => say({ colour })}
         columns="grid-cols-3"
       />
-      <Marks film={film} marks={seen.marks} say={(marks) => say({ marks })} />
+      <Marks film={film} asked={marksOf(inHand)} marks={seen.marks} say={(marks) => say({ marks })} />
     </>
   );
 }
@@ -115,19 +134,22 @@ function Question<T extends string>({ name, asks, why, options, words, value, dr
 
 interface MarksProps {
   readonly film: Film;
+  readonly asked: readonly Mark[];
   readonly marks: readonly Mark[] | undefined;
   readonly say: (marks: readonly Mark[] | undefined) => void;
 }
 
 /** Any number of marks; that there are none is an answer too, and not the same as not having looked. */
-function Marks({ film, marks, say }: MarksProps) {
+function Marks({ film, asked, marks, say }: MarksProps) {
+  // One that was named of it before stays in sight, whatever is asked now.
+  const shown = MARKS.filter((mark) => asked.includes(mark) || marks?.includes(mark));
   const others = (mark: Mark) => (marks ?? []).filter((each) => each !== mark);
   return (
     <fieldset className="mb-2">
       <legend className="font-bold">Marks, if any</legend>
       <p className="mb-2 text-sm text-quiet">Hold it aslant to the light as well: some are only seen on its skin.</p>
       <div className="grid grid-cols-3 gap-2 sm:grid-cols-4">
-        {MARKS.map((mark) => (
+        {shown.map((mark) => (
           <label key={mark} className={PICKED}>
             <input
               type="checkbox"

@@ -1,4 +1,4 @@
-import { filmOf } from '../../../../film/process.ts';
+import { filmOf } from '../../../film/process.ts';
 import type { Cause } from '../../cause.ts';
 import { e, marked, unmarked } from '../../evidence.ts';
 import { markInWords } from '../../inspection-words.ts';

@@ -1,5 +1,5 @@
-import { EVEN_BY_C } from '../../../../schedule/tonights-temperatures.ts';
-import { sentence } from '../../../../units/sentence.ts';
+import { EVEN_BY_C } from '../../../schedule/tonights-temperatures.ts';
+import { sentence } from '../../../units/sentence.ts';
 import type { Cause } from '../../cause.ts';
 import { e, marked, unmarked } from '../../evidence.ts';
 
