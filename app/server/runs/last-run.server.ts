@@ -34,3 +34,17 @@ export function lastRunOf({ film, process, pushStops, kitId }: Asked): { readonl
   ).all(kitId) as { id: string; push: number }[];
   return found(ofKit.find(isPush)?.id, 'kit-and-push');
 }
+
+/** As many as still say something of how a film is done now. */
+const WITNESSES = 6;
+
+/** The finished runs of a film that somebody looked at, the newest first. */
+export function lookedAtRunsOf(film: string, process: Process): string[] {
+  const rows = sql(
+    `SELECT DISTINCT runs.id, ended_at_ms FROM rolls JOIN runs ON runs.id = rolls.run_id
+     WHERE film = ? AND runs.state = 'finished' AND repairs IS NULL AND json_extract(plan, '$.process') = ?
+       AND EXISTS (SELECT 1 FROM looks WHERE looks.run_id = runs.id AND looks.deleted_at_ms IS NULL)
+     ORDER BY ended_at_ms DESC LIMIT ${WITNESSES}`,
+  ).all(film, process) as { id: string }[];
+  return rows.map(({ id }) => id);
+}

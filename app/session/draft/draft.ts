@@ -145,10 +145,7 @@ export function readDraftDocument(document: unknown): Draft {
     excluded: stringsIn(document['excluded']),
     batchIds: stringsIn(document['batchIds']),
     tankIds: stringsIn(document['tankIds']),
-    temperaturesC:
-      isRecord(document['temperaturesC']) && numbers.isValidSync(document['temperaturesC'])
-        ? (document['temperaturesC'] as Draft['temperaturesC'])
-        : {},
+    temperaturesC: isRecord(document['temperaturesC']) && numbers.isValidSync(document['temperaturesC']) ? document['temperaturesC'] : {},
     pushStops: only(document['pushStops'], isNumber),
     treatments: only(document['treatments'], isTreatment),
     own: { ...marginsInSeconds(document['ownS']), ...only(document['own'], isMargins) },

@@ -5,6 +5,7 @@ import { changeEvening } from '../evening/evening-change.server.ts';
 import { startTonight } from '../run-acts/replan.server.ts';
 import { toTheBench } from '../run-acts/to-the-bench.ts';
 import { withChange } from './draft.ts';
+import { answeredProposal } from './proposal-answer.server.ts';
 import { postedChange, refusalOf } from './posted-change.server.ts';
 import { keepTankReading } from './tank-reading.server.ts';
 import { readDraft, writeDraft } from './tonight.server.ts';
@@ -26,7 +27,7 @@ export function changeOnPaper(form: FormData) {
       return null;
     }
     default:
-      return changeDraft(intent, form);
+      return answeredProposal(form) ? null : changeDraft(intent, form);
   }
 }
 

@@ -1,4 +1,7 @@
 import type { EveningRun } from '../../../core/evening/evening.ts';
+import { onlyFilm } from '../../../core/evening/margins-of-run.ts';
+import { atFilm } from '../../../core/timing/own-margin.ts';
+import { proposalOf } from '../../run/judging/proposals.server.ts';
 import { lastTime, type LastTime } from '../../run/judging/last-time.server.ts';
 import { loadedTank } from '../../../core/packing/load.ts';
 import { differenceInCalendarDays, parseISO } from 'date-fns';
@@ -45,6 +48,7 @@ function workedBeside(evening: Tonight) {
       const batch = evening.batches.find((candidate) => candidate.id === run.batchId);
       return batch ? compareSchools(run, evening, asOnTheShelf(batch)) : [];
     }),
+    proposals: evening.evening.runs.map((run) => proposalFor(run, evening)),
     lastOwn: marginsLastTime(evening.inUse.map((batch) => batch.kitId)),
   };
 }
@@ -75,6 +79,15 @@ function lastTimeOf(
   const film = rollIds.map((id) => waiting.find((roll) => roll.id === id)?.film ?? '').find((name) => name !== '') ?? '';
   const tankName = tanks.find((tank) => tank.id === tankId)?.name ?? '';
   return lastTime({ film, process, pushStops, treatment, kitId: batch.kitId, kitName: batch.kit.name, tankName });
+}
+
+/** What earlier results of its film point to, where it is one film and nothing of the kind is set already. */
+function proposalFor(run: EveningRun, { waiting, draft, batches }: Tonight) {
+  const film = onlyFilm(run.rollIds.flatMap((id) => waiting.find((roll) => roll.id === id) ?? []));
+  const kitId = batches.find((each) => each.id === run.batchId)?.kit.id ?? '';
+  const proposal = film === null ? null : proposalOf(film, run.process);
+  const isSet = proposal?.kind === 'longer' && Object.keys(draft.own[atFilm(kitId, film ?? '')] ?? {}).length > 0;
+  return isSet ? null : proposal;
 }
 
 /** What the page of an evening shows, be it a proposal or what is still to come of one that goes on. `plan` has its runs on the clock. */

@@ -2,6 +2,7 @@ import { data } from 'react-router';
 import { liveRunTitle } from '../../server/runs/runs.server.ts';
 import { textOf } from '../../ui/forms/form.ts';
 import { changedEvening, keptTankReading } from '../draft/paper-action.server.ts';
+import { answeredProposal } from '../draft/proposal-answer.server.ts';
 import { postedChange, refusalOf } from '../draft/posted-change.server.ts';
 import { changeComing, endEarly, undoComing, type Changed } from './change.server.ts';
 
@@ -22,6 +23,7 @@ export function changeUnderWay(sessionId: string, form: FormData) {
         status: 409,
       });
     default: {
+      if (answeredProposal(form)) return null;
       const posted = postedChange(intent, form);
       return posted.ok ? told(changeComing(sessionId, posted.change)) : data(posted.refusal, { status: 422 });
     }
