@@ -276,7 +276,7 @@ describe('the other rolls of the tank', () => {
     expect(judge({ ...thin, others: 'alike' }, cold).verdict).toBe('development');
     expect(judge({ ...uneven, others: 'good' }, { process: 'C-41' }).verdict).toBe('exposure');
     expect(judge({ ...uneven, others: 'good' }, { process: 'C-41' }).causes[0]?.for.map(({ message }) => message)).toContain(
-      'The other rolls of this tank came out good: it is this film or its camera.',
+      'The other rolls of these baths came out good: it is this film or its camera.',
     );
     expect(judge({ edge: 'normal', frames: 'normal', others: 'good' }, cold).verdict).toBe('nothing-wrong');
   });

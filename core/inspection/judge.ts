@@ -67,12 +67,12 @@ function otherRolls(
   switch (others) {
     case 'good':
       return ofTheBath
-        ? { speaks: 'against', evidence: e(3, 'The other rolls of this tank came out good: a bath treats them all alike.') }
-        : { speaks: 'for', evidence: e(2, 'The other rolls of this tank came out good: it is this film or its camera.') };
+        ? { speaks: 'against', evidence: e(3, 'The other rolls of these baths came out good: a bath treats them all alike.') }
+        : { speaks: 'for', evidence: e(2, 'The other rolls of these baths came out good: it is this film or its camera.') };
     case 'alike':
       return ofTheBath
-        ? { speaks: 'for', evidence: e(2, 'The other rolls of this tank look alike: the bath was theirs too.') }
-        : { speaks: 'against', evidence: e(1, 'The other rolls of this tank look alike, which one film alone does not explain.') };
+        ? { speaks: 'for', evidence: e(2, 'The other rolls of these baths look alike: the bath was theirs too.') }
+        : { speaks: 'against', evidence: e(1, 'The other rolls of these baths look alike, which one film alone does not explain.') };
     default:
       return null;
   }

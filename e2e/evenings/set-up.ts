@@ -72,6 +72,7 @@ export async function tank(
     stands,
     machine,
     warms,
+    sheets,
   }: {
     readonly ml: string;
     readonly oneMl?: string;
@@ -81,6 +82,8 @@ export async function tank(
     /** What the machine that it stands in holds. */
     readonly machine?: string;
     readonly warms?: string;
+    /** 4×5 sheets that it holds, and no rolls. */
+    readonly sheets?: string;
   },
 ): Promise<void> {
   await open(page, '/shelf/tanks/new');
@@ -94,6 +97,10 @@ export async function tank(
     await page.locator('[name=stands]').selectOption('machine');
     await page.getByLabel('The machine holds').fill(machine);
   }
+  if (sheets) {
+    await page.locator('[name=p135]').fill('');
+    await page.locator('[name=p4x5]').fill(sheets);
+  }
   if (warms) await page.getByLabel('Warmed for it').selectOption(warms);
   await page.getByRole('button', { name: 'Add this tank' }).click();
   await expect(page).toHaveURL(/\/shelf$/, { timeout: 60_000 });
@@ -102,14 +109,26 @@ export async function tank(
 export async function roll(
   page: Page,
   name: string,
-  more: { readonly process?: string; readonly exposedAt?: string; readonly treatment?: string } = {},
+  more: { readonly process?: string; readonly exposedAt?: string; readonly treatment?: string; readonly film?: string } = {},
 ): Promise<void> {
   await open(page, '/rolls/new');
   await page.getByLabel('Name').fill(name);
+  if (more.film) await page.getByLabel('Film').fill(more.film);
   if (more.process) await page.getByLabel('Process').selectOption(more.process);
   if (more.treatment) await page.getByLabel('Treatment').selectOption(more.treatment);
   await page.getByLabel('Box speed').fill('200');
   await page.getByLabel('Exposed at').fill(more.exposedAt ?? '200');
+  await page.getByRole('button', { name: 'Add it', exact: true }).click();
+  await expect(page).toHaveURL(/\/rolls(?!\/new)/, { timeout: 60_000 });
+}
+
+/** Sheets of one entry, which stay together. */
+export async function sheets(page: Page, name: string, count: number): Promise<void> {
+  await open(page, '/rolls/new');
+  await page.getByLabel('Name').fill(name);
+  await page.getByLabel('Format').selectOption('4x5');
+  await page.locator('[name=count]').fill(String(count));
+  await page.getByLabel('Box speed').fill('200');
   await page.getByRole('button', { name: 'Add it', exact: true }).click();
   await expect(page).toHaveURL(/\/rolls(?!\/new)/, { timeout: 60_000 });
 }

@@ -12,7 +12,7 @@ import { factsAbout } from '../../run/acts/run-record.server.ts';
 import { nowMs } from '../../server/database/clock.server.ts';
 import { rollsOfRun } from '../../server/rolls.server.ts';
 import { findLook, saveLook, setLookDeleted } from '../../server/runs/looks.server.ts';
-import { findRun } from '../../server/runs/runs.server.ts';
+import { findRun, runsOfSession } from '../../server/runs/runs.server.ts';
 import { Button } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
 import { INPUT } from '../../ui/forms/fields.tsx';
@@ -43,6 +43,10 @@ export function loader({ params, request }: Route.LoaderArgs) {
     look: look?.runId === run.id ? look : null,
     once: nanoid(),
     rolls,
+    // What went through the same baths that evening bears witness too.
+    hasOthers:
+      rolls.length > 1 ||
+      runsOfSession(run.sessionId).some(({ id, batchId, state }) => id !== run.id && batchId === run.batchId && state !== 'cancelled'),
     rollId,
     name: rolls.find((roll) => roll.id === rollId)?.name ?? run.plan.rollNames.join(', '),
     process: run.plan.process,
@@ -92,7 +96,7 @@ export async function action({ request, params }: Route.ActionArgs) {
 }
 
 export default function LookAtTheStrip({ loaderData, actionData }: Route.ComponentProps) {
-  const { runId, look, once, rolls, name, process, facts, rollId } = loaderData;
+  const { runId, look, once, rolls, hasOthers, name, process, facts, rollId } = loaderData;
   const [chosenRoll, setChosenRoll] = useState<string | null>(null);
   const [seen, setSeen] = useState<Inspection>(look?.seen ?? {});
   const film = filmOf(process);
@@ -142,7 +146,7 @@ export default function LookAtTheStrip({ loaderData, actionData }: Route.Compone
             </label>
           </div>
           <Questions film={film} inHand={inHand} seen={seen} say={say} />
-          {rolls.length > 1 && <OtherRolls seen={seen} say={say} />}
+          {hasOthers && <OtherRolls seen={seen} say={say} />}
         </Card>
         <div className="space-y-4 lg:sticky lg:top-4">
           <Card aria-labelledby="said">

@@ -10,7 +10,7 @@ const ANSWERS = [
 export function OtherRolls({ seen, say }: { readonly seen: Inspection; readonly say: (change: Partial<Inspection>) => void }) {
   return (
     <fieldset className="mt-4">
-      <legend className="font-semibold">The other rolls of this tank came out</legend>
+      <legend className="font-semibold">The other rolls of these baths came out</legend>
       <div className="mt-1 flex flex-wrap gap-2">
         {ANSWERS.map(([value, label]) => (
           <label

@@ -104,7 +104,9 @@ export default function Cost({ loaderData, actionData }: Route.ComponentProps) {
     <>
       <PageHead title="Cost">
         {together.perRoll === null
-          ? 'No roll has gone through a batch yet.'
+          ? together.unpriced
+            ? 'What a roll costs is not known yet.'
+            : 'No roll has gone through a batch yet.'
           : `${together.priced} for ${together.spent}: ${together.perRoll} a roll, as it really was.`}
         {together.unpriced && ` Of ${together.unpriced} more it is not known: their batches have no price.`}
         {together.saved && ` ${together.saved.shown} ${together.saved.less ? 'less' : 'more'} than at the laboratory.`}
