@@ -15,6 +15,8 @@ export type Nearness = 'film-and-push' | 'film' | 'kit-and-push';
 export interface HowItWas {
   /** What the developer had; null where it never ran. */
   readonly developerS: number | null;
+  /** What its developer was planned at; null where it never ran. */
+  readonly plannedC: number | null;
   /** On average in the tank: by what was read, else as predicted. */
   readonly meanC: number | null;
   /** Seconds of the person's own in that. */
@@ -30,13 +32,14 @@ export function howItWas(asPlanned: RunPlan, state: RunState): HowItWas {
   const at = plan.steps.findIndex((step) => isMainDeveloper(step.kind));
   const [step, actual] = [plan.steps[at], state.actual[at]];
   const ownWay = plan.steps.some((each) => each.ownWay);
-  if (!step || !actual || actual.endMs === null || gotMs(actual) === 0) return { developerS: null, meanC: null, ownS: 0, ownWay };
+  if (!step || !actual || actual.endMs === null || gotMs(actual) === 0)
+    return { developerS: null, plannedC: null, meanC: null, ownS: 0, ownWay };
   const path = pathOf(plan, step, actual);
   const lastedS = Math.max(1, (actual.endMs - actual.startMs) / 1000);
   let sum = 0;
   for (let i = 0; i < PARTS; i++) sum += pathTemperature(path, ((i + 0.5) / PARTS) * lastedS);
   const ownS = step.working.find((line) => line.what === 'own')?.seconds ?? 0;
-  return { developerS: Math.round(gotMs(actual) / 1000), meanC: sum / PARTS, ownS, ownWay };
+  return { developerS: Math.round(gotMs(actual) / 1000), plannedC: step.temperatureC, meanC: sum / PARTS, ownS, ownWay };
 }
 
 /** A run as far as two of them are compared. */

@@ -96,3 +96,18 @@ test('no is no for good, for that and not for the other; a speed is kept as a le
   await answer('proposal-kept', 'more-light', { speed: 'fast', film: '' });
   expect(lessonsInUse()).toHaveLength(1);
 });
+
+test('a press makes tonight as it was last time: as warm, with what was one’s own, for that film', async () => {
+  const developer = () => {
+    const [run] = page().evening.runs;
+    return run?.plan.ok ? run.plan.value.steps.find(({ bath }) => bath === 'developer') : undefined;
+  };
+  await post(action, { intent: 'as-last', batchId: 'batch', kitId: KIT, bath: 'developer', tempC: '36.5', ownS: '12', film: FILM });
+  expect(developer()).toMatchObject({ temperatureC: 36.5 });
+  expect(developer()?.working.at(-1)).toMatchObject({ what: 'own', seconds: 12, label: 'Your own margin: as last time' });
+  await post(action, { intent: 'undo' });
+  expect(developer()).toMatchObject({ temperatureC: 38 });
+  expect(
+    await post(action, { intent: 'as-last', batchId: 'batch', kitId: KIT, bath: 'developer', tempC: 'warm', ownS: '0' }),
+  ).toMatchObject({ status: 422 });
+});

@@ -11,7 +11,7 @@ import type { Habits } from '../../../core/schedule/habits.ts';
 import { habitShapes, readHabits } from '../../../core/schedule/read-habits.ts';
 import { readWays, type WaysOfKit } from '../../../core/schedule/read-way.ts';
 import { freshStepId, isSetIn, putBack, withPlace, withSaid, type WayStep } from '../../../core/schedule/way.ts';
-import { atFilm, atPush, type OwnMargin } from '../../../core/timing/own-margin.ts';
+import { atFilm, atPush, MOST_OWN, type OwnMargin } from '../../../core/timing/own-margin.ts';
 import type { WearSchool } from '../../../core/timing/roll-number.ts';
 import type { PushSchool } from '../../../core/timing/rule-of-thumb.ts';
 
@@ -164,6 +164,14 @@ const shapes = {
   'choose-batch': object({ batchId: id() }),
   'choose-tanks': object({ tankIds: array(id()).required() }),
   temperature: object({ batchId: id(), step: id(), tempC: number().required() }),
+  'as-last': object({
+    batchId: id(),
+    kitId: id(),
+    bath: stepId(),
+    tempC: number().min(0).max(100).required(),
+    film: string().max(200),
+    ownS: number().integer().min(-MOST_OWN.seconds).max(MOST_OWN.seconds).required(),
+  }),
   push: object({ rollIds: array(id()).required(), stops: number().min(-5).max(5).required() }),
   treatment: object({
     rollIds: array(id()).required(),
@@ -266,6 +274,12 @@ export function withChange(draft: Draft, change: DraftChange, usual: Habits = {}
           [change.batchId]: { ...draft.temperaturesC[change.batchId], [change.step]: change.tempC },
         },
       };
+    case 'as-last': {
+      const { batchId, kitId, bath, tempC, film, ownS } = change;
+      const warm = withChange(draft, { kind: 'temperature', batchId, step: bath, tempC }, usual);
+      const own = { by: 'seconds', amount: ownS, reason: 'as last time' } as const;
+      return film === undefined ? warm : withChange(warm, { kind: 'margin', batchId, kitId, bath, film, push: undefined, own }, usual);
+    }
     case 'push':
       return { ...draft, pushStops: { ...draft.pushStops, ...forEach(change.rollIds, change.stops) }, arrangement: null };
     case 'treatment':

@@ -1,14 +1,45 @@
 import { Link } from 'react-router';
+import type { EveningRun } from '../../../core/evening/evening.ts';
+import { isMainDeveloper } from '../../../core/kit/kind.ts';
+import { TonightForm } from '../draft/tonight-form.tsx';
 import { VERDICT_IN_SHORT } from '../../../core/inspection/inspection-words.ts';
 import { showDuration, showDurationChange } from '../../../core/units/duration.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
 import type { LastTime } from '../../run/judging/last-time.server.ts';
 import { useUnits } from '../../ui/forms/units.ts';
 
+/** Tonight as it was last time: how warm, and what was one’s own of it. */
+export interface AsLast {
+  readonly batchId: string;
+  readonly kitId: string;
+  readonly bath: string;
+  readonly tempC: number;
+  readonly ownS: number;
+  readonly film: string;
+}
+
+/** What would make a run as it was last time; null where it is planned so already. */
+export function asLast(last: LastTime, run: EveningRun, kitId: string, film: string): AsLast | null {
+  const developer = run.plan.ok ? run.plan.value.steps.find((step) => isMainDeveloper(step.kind)) : undefined;
+  if (!developer || last.plannedC === null || last.near === 'kit-and-push' || film === '') return null;
+  const ownS = developer.working.find(({ what }) => what === 'own')?.seconds ?? 0;
+  if (Math.abs(developer.temperatureC - last.plannedC) < 0.05 && ownS === last.ownS) return null;
+  return { batchId: run.batchId, kitId, bath: developer.bath, tempC: last.plannedC, ownS: last.ownS, film };
+}
+
 const NEAR = { 'film-and-push': 'Last time', film: 'This film last time', 'kit-and-push': 'This kit last time' } as const;
 
 /** What a person would have looked up for half an hour, in one line (domain.md 20). */
-export function LastTimeLine({ last, film }: { readonly last: LastTime; readonly film: string }) {
+export function LastTimeLine({
+  last,
+  film,
+  again,
+}: {
+  readonly last: LastTime;
+  readonly film: string;
+  /** What a press would make as it was then; null where it is so already, or nobody can say. */
+  readonly again: AsLast | null;
+}) {
   const { temperature } = useUnits();
   const did = [
     last.developerS !== null && `developer ${showDuration(last.developerS)}`,
@@ -23,12 +54,23 @@ export function LastTimeLine({ last, film }: { readonly last: LastTime; readonly
     last.range !== null && `range ${last.range.toFixed(2)}`,
   ].filter((part): part is string => typeof part === 'string');
   return (
-    <p className="mt-2 text-sm text-quiet">
+    <div className="mt-2 text-sm text-quiet">
       <Link to={`/logbook/${last.runId}`} className="font-semibold text-ink">
         {NEAR[last.near]}
         {last.near !== 'kit-and-push' && film !== '' && `, ${film}`}
       </Link>
       , {last.on}: {did.join(', ')}.{last.different.length > 0 && ` Different then: ${last.different.join(', ')}.`}
-    </p>
+      {again && (
+        <TonightForm className="inline">
+          {' '}
+          {Object.entries<string | number>({ ...again }).map(([name, value]) => (
+            <input key={name} type="hidden" name={name} value={value} />
+          ))}
+          <button name="intent" value="as-last" className="font-semibold text-ink underline">
+            So again tonight
+          </button>
+        </TonightForm>
+      )}
+    </div>
   );
 }

@@ -18,7 +18,7 @@ import { waysOf } from '../draft/draft.ts';
 import { TonightForm, type TypedRefusal } from '../draft/tonight-form.tsx';
 import type { EveningPage as TonightData } from '../evening/evening-page.server.ts';
 import { RollChip } from './roll-chip.tsx';
-import { LastTimeLine } from './last-time-line.tsx';
+import { asLast, LastTimeLine } from './last-time-line.tsx';
 import { ProposalLine } from './proposal-line.tsx';
 import { MoveRoll, PushSelect, Reorder, TankSelect, TreatmentSelect } from './run-changes.tsx';
 import { Remedies } from './remedies.tsx';
@@ -62,6 +62,7 @@ export function RunCard({ index, run, tonight, clock, chosenStep, refusal }: Run
   const chosen = plan && chosenStep ? plan.steps.findIndex((step, i) => `${i}-${step.bath}` === chosenStep) : null;
   const last = tonight.lastTimes[index] ?? null;
   const proposal = tonight.proposals[index] ?? null;
+  const film = rolls.find((roll) => roll.film !== '')?.film ?? '';
   const step = chosen === null ? undefined : plan?.steps[chosen];
   const shown = batch && plan ? wayOfRun(run, plan, batch.kit.id, tonight.draft) : null;
   return (
@@ -134,7 +135,7 @@ export function RunCard({ index, run, tonight, clock, chosenStep, refusal }: Run
         ))}
       </div>
       {proposal && batch && <ProposalLine proposal={proposal} run={run} kitId={batch.kit.id} />}
-      {last && <LastTimeLine last={last} film={rolls.find((roll) => roll.film !== '')?.film ?? ''} />}
+      {last && <LastTimeLine last={last} film={film} again={batch ? asLast(last, run, batch.kit.id, film) : null} />}
       <ul className="mt-2 flex flex-wrap gap-1.5" aria-label={`Rolls of run ${number(index)}`}>
         {rolls.map((roll) => (
           <RollChip key={roll.id} roll={roll} />
