@@ -62,20 +62,11 @@ const SINK_POUR_S = 1800;
 /** Longer than this nobody waits for water to fall. */
 const LONG_WAIT_S = 5400;
 
-/**
- * The evening's bath (domain.md 8): when the bottles are ready, how long they stay so, how warm to pour, and what the
- * taps must give. Everything follows from the pour temperatures of the run's plan; bottles whose range begins at room
- * temperature need no bath and are left out of it.
- */
-export function eveningBath({
-  steps,
-  bottleMl,
-  portionMl = null,
-  tub,
-  bathC,
-  noHeater = false,
-  horizonS,
-}: EveningBathQuestion): EveningBath {
+/** What a bath is held at for a run, and the bottles that stand in it; those whose range begins at room temperature need none. */
+export function standsInBath({ steps, bottleMl, portionMl = null, tub, bathC, noHeater = false }: Omit<EveningBathQuestion, 'horizonS'>): {
+  readonly setC: number;
+  readonly bottles: EveningBath['bottles'];
+} {
   const critical = steps.filter((step) => step.critical);
   const developer = critical[0] ?? steps.find((step) => step.bottle !== null);
   const setC = Math.max(bathC ?? -Infinity, ...(critical.length > 0 ? critical : developer ? [developer] : []).map(pouredAtC));
@@ -99,10 +90,23 @@ export function eveningBath({
         highC: range?.highC ?? near.highC,
       };
     });
+  return { setC: Number.isFinite(setC) ? setC : tub.startC, bottles };
+}
+
+/**
+ * The evening's bath (domain.md 8): when the bottles are ready, how long they stay so, how warm to pour, and what the
+ * taps must give. Everything follows from the pour temperatures of the run's plan; bottles whose range begins at room
+ * temperature need no bath and are left out of it.
+ */
+export function eveningBath(question: EveningBathQuestion): EveningBath {
+  const { steps, tub, noHeater = false, horizonS } = question;
+  const { setC, bottles } = standsInBath(question);
+  const critical = steps.filter((step) => step.critical);
+  const developer = critical[0] ?? steps.find((step) => step.bottle !== null);
   const water = {
     litres: tub.litres,
     startC: tub.startC,
-    setC: Number.isFinite(setC) ? setC : tub.startC,
+    setC,
     heaterW: tub.heaterW,
     ambientC: tub.roomC,
     lidded: tub.lidded,

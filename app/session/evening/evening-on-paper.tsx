@@ -1,4 +1,5 @@
 import { BathCard } from '../bath/bath-card.tsx';
+import { BathThroughEvening } from '../bath/bath-through-evening.tsx';
 import { WaterTonight } from '../bath/water-tonight.tsx';
 import { SetForTonight } from '../draft/set-for-tonight.tsx';
 import type { TypedRefusal } from '../draft/tonight-form.tsx';
@@ -67,6 +68,7 @@ export function EveningOnPaper({ page, refusal, search, underWay }: EveningOnPap
         {run && !underWay && <ClockCard settings={plan.settings} fault={plan.clockFault} question={plan.clockQuestion} cost={page.cost} />}
         {run && plan.bathQuestion && (
           <BathCard question={plan.bathQuestion} settings={plan.settings} tank={page.tankInSums}>
+            <BathThroughEvening plan={plan} />
             <WaterTonight page={page} />
           </BathCard>
         )}

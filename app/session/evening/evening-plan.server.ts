@@ -1,3 +1,11 @@
+import {
+  bathThroughTheEvening,
+  type BathChange,
+  type PourMissed,
+  type RunInBath,
+  type TopUpAt,
+} from '../../../core/evening/bath-through-the-evening.ts';
+import type { EveningRun } from '../../../core/evening/evening.ts';
 import type { EveningBathQuestion } from '../../../core/evening/evening-bath.ts';
 import { clockOfTheEvening } from '../../../core/evening/evening-clock.ts';
 import type { EveningAnchor, RunClock } from '../../../core/evening/session-clock.ts';
@@ -24,6 +32,12 @@ export interface EveningPlan {
   /** Why the wanted time cannot be kept, with the nearest that can. */
   readonly clockFault: string | null;
   readonly clockQuestion: ClockQuestion | null;
+  /** What is done to the bath while the evening goes, by the clock. */
+  readonly bath: {
+    readonly topUps: readonly (Omit<TopUpAt, 'atMs'> & { readonly at: string })[];
+    readonly changes: readonly (Omit<BathChange, 'atMs'> & { readonly at: string })[];
+    readonly missed: readonly PourMissed[];
+  };
 }
 
 const HORIZON_S = 4 * 3600;
@@ -36,7 +50,33 @@ export function eveningPlan(tonight: Tonight, nowMs: number): EveningPlan {
   const warmS = warmingOf(bathQuestion);
   const { anchor, question } = anchorOf(settings, nowMs, zone);
   const { clock, lateMs } = clockOfTheEvening(tonight.evening.runs, tonight.tanks, settings, warmS ?? 0, anchor, nowMs);
-  return { settings, bathQuestion, warmS, clock, clockFault: tooLate(clock, lateMs, anchor, zone), clockQuestion: question };
+  const clockFault = tooLate(clock, lateMs, anchor, zone);
+  return { settings, bathQuestion, warmS, clock, clockFault, clockQuestion: question, bath: bathOf(tonight, clock, settings, zone) };
+}
+
+/** The bath from the first bottle in it to the last pour; runs that cannot be done have no place on the clock. */
+export function bathOf(tonight: Tonight, clock: readonly RunClock[], settings: EveningSettings, zone = personsZone()): EveningPlan['bath'] {
+  const done = tonight.evening.runs.filter(({ plan }) => plan.ok);
+  const runs = done.flatMap((run, i): RunInBath[] => {
+    const [times, batch] = [clock[i], tonight.batches.find(({ id }) => id === run.batchId)];
+    if (!run.plan.ok || !times || !batch) return [];
+    const { steps, heat, noHeater } = run.plan.value;
+    const { firstPourMs, endMs } = times;
+    const bottleMl = Math.max(50, batch.mlLeft);
+    return [
+      { batchId: batch.id, steps, bottleMl, portionMl: portionOf(run, tonight), bathC: heat?.bathC ?? null, noHeater, firstPourMs, endMs },
+    ];
+  });
+  const { topUps, changes, missed } = bathThroughTheEvening(runs, settings, clock[0]?.warmFromMs ?? 0);
+  const at = <T extends { readonly atMs: number }>({ atMs, ...each }: T) => ({ ...each, at: clockTime(atMs, zone) });
+  return { topUps: topUps.map(at), changes: changes.map(at), missed };
+}
+
+/** What is poured, where that stands in the bath in place of its bottles. */
+function portionOf(run: EveningRun, { tanks, waiting }: Pick<Tonight, 'tanks' | 'waiting'>): number | null {
+  const tank = tanks.find(({ id }) => id === run.tankId);
+  const film = waiting.filter(({ id }) => run.rollIds.includes(id));
+  return tank?.warms === 'portion' ? loadedTank(tank, film).volumeMl : null;
 }
 
 function tooLate(clock: readonly RunClock[], lateMs: number, anchor: EveningAnchor, zone: string): string | null {
@@ -83,9 +123,7 @@ export function firstRunBath(
   const batch = tonight.inUse.find((candidate) => candidate.id === run?.batchId);
   if (!run?.plan.ok || !batch) return null;
   const { steps, heat, noHeater } = run.plan.value;
-  const tank = tonight.tanks.find(({ id }) => id === run.tankId);
-  const film = tonight.waiting.filter(({ id }) => run.rollIds.includes(id));
-  const portionMl = tank?.warms === 'portion' ? loadedTank(tank, film).volumeMl : null;
+  const portionMl = portionOf(run, tonight);
   return {
     steps,
     bottleMl: Math.max(50, batch.mlLeft),

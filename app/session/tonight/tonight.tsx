@@ -11,7 +11,7 @@ import { changeOnPaper } from '../draft/paper-action.server.ts';
 import { tonight } from '../draft/tonight.server.ts';
 import { EveningOnPaper } from '../evening/evening-on-paper.tsx';
 import { eveningPage } from '../evening/evening-page.server.ts';
-import { eveningPlan } from '../evening/evening-plan.server.ts';
+import { bathOf, eveningPlan } from '../evening/evening-plan.server.ts';
 import { Planned } from '../evening/planned.tsx';
 import { RefusalNotice } from '../evening/refusal-notice.tsx';
 import { FirstRunContext } from '../plan/run-number.ts';
@@ -44,7 +44,8 @@ export function loader({ request }: Pick<Route.LoaderArgs, 'request'>) {
   const under = eveningUnderWay(sessionId, atMs);
   const coming = comingOf(sessionId);
   const onPaper = eveningPlan(coming, atMs);
-  const plan = { ...onPaper, clock: under.coming.map((run) => run.clock), clockFault: null, clockQuestion: null };
+  const clock = under.coming.map((run) => run.clock);
+  const plan = { ...onPaper, clock, bath: bathOf(coming, clock, onPaper.settings), clockFault: null, clockQuestion: null };
   return {
     toCome,
     underWay: underWayPage(under, { question: plan.bathQuestion, warmS: plan.warmS ?? 0 }, atMs),

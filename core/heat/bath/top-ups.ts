@@ -1,0 +1,111 @@
+import { swapWater } from '../mixing.ts';
+import { bathConstants, bathEquations, type BottleInBath, type Tub } from './water-bath.ts';
+
+/** A pour out of the bath: which bottle, when, and what it must then be. */
+export interface WantedPour {
+  readonly atS: number;
+  /** Its place among the bottles. */
+  readonly bottle: number;
+  readonly lowC: number;
+  readonly highC: number;
+}
+
+export interface TopUpQuestion {
+  readonly tub: Omit<Tub, 'heaterW' | 'setC'>;
+  readonly bottles: readonly BottleInBath[];
+  /** What the bath is held about, from when on; the first from the beginning. */
+  readonly holds: readonly { readonly fromS: number; readonly c: number }[];
+  readonly pours: readonly WantedPour[];
+  readonly hotC: number;
+  readonly coldC: number;
+}
+
+/** So much taken out of the bath, and as much of that water poured in. */
+export interface TopUp {
+  readonly atS: number;
+  readonly ml: number;
+  readonly with: 'hot' | 'cold';
+  readonly toC: number;
+}
+
+export interface ToppedUp {
+  readonly topUps: readonly TopUp[];
+  /** What each pour is by then, in their order, and whether that is in its window. */
+  readonly pours: readonly { readonly c: number; readonly inWindow: boolean }[];
+}
+
+/** The widest band first: the fewer top-ups, the better. */
+const BANDS_C = [2, 1.4, 1, 0.7, 0.5, 0.35, 0.25] as const;
+const STEP_S = 10;
+/** Nobody tops up more often than this, whatever it would be good for. */
+const LEAST_APART_S = 120;
+
+/**
+ * A bath without a heater through an evening (domain.md 8.2): where it has fallen by a band below what is held it is topped up as far
+ * above, with the widest band that has every pour in its window; where none has, the one that has the most, and the pours say so.
+ */
+export function toppedUp(question: TopUpQuestion): ToppedUp {
+  const tried = BANDS_C.map((bandC) => followed(question, bandC));
+  const inWindow = ({ pours }: ToppedUp) => pours.filter((pour) => pour.inWindow).length;
+  const most = Math.max(...tried.map(inWindow));
+  return tried.find((each) => inWindow(each) === most) ?? { topUps: [], pours: [] };
+}
+
+/** The bath and its bottles as they are at given seconds, with water swapped on the way. */
+export function bathWithTopUps(
+  { tub, bottles }: Pick<TopUpQuestion, 'tub' | 'bottles'>,
+  decide: (atS: number, tubC: number) => number | null,
+  untilS: number,
+  stepS = STEP_S,
+  at: (atS: number, state: readonly number[]) => void = () => {},
+): void {
+  const bath = bathEquations(bathConstants(tub, bottles), { heaterW: 0, ambientC: tub.ambientC });
+  let state: readonly number[] = [tub.startC, ...bottles.map(({ startC }) => startC)];
+  for (let atS = 0; ; atS += stepS) {
+    const toC = decide(atS, state[0] as number);
+    if (toC !== null) state = [toC, ...state.slice(1)];
+    at(atS, state);
+    if (atS >= untilS) return;
+    state = bath.after(state, false, stepS);
+  }
+}
+
+function followed(question: TopUpQuestion, bandC: number): ToppedUp {
+  const { tub, holds, pours, hotC, coldC } = question;
+  const topUps: TopUp[] = [];
+  const poured = pours.map(() => NaN);
+  const untilS = Math.max(0, ...pours.map(({ atS }) => atS));
+  let heldC = holds[0]?.c ?? tub.startC;
+  let lastS = -Infinity;
+  const decide = (atS: number, tubC: number): number | null => {
+    const nowC = holds.findLast(({ fromS }) => fromS <= atS)?.c ?? heldC;
+    const changed = nowC !== heldC;
+    heldC = nowC;
+    if (atS - lastS < LEAST_APART_S && !changed) return null;
+    const fell = tubC < heldC - bandC;
+    // Warmer than is held matters only where what was held before was warmer: the first water falls by itself.
+    const tooWarm = changed && tubC > heldC + bandC;
+    if (!fell && !tooWarm) return null;
+    // Water that is hardly warmer than the bath warms nothing.
+    if (!tooWarm && hotC < heldC + 1) return null;
+    const goalC = tooWarm ? heldC : Math.min(heldC + bandC, hotC - 1);
+    const from = tooWarm ? coldC : hotC;
+    const swap = swapWater({ totalMl: tub.litres * 1000, fromC: tubC, goalC, hotC: from });
+    if (!swap.ok || swap.value <= 0) return null;
+    lastS = atS;
+    topUps.push({ atS, ml: swap.value, with: tooWarm ? 'cold' : 'hot', toC: goalC });
+    return goalC;
+  };
+  bathWithTopUps(question, decide, untilS, STEP_S, (atS, state) =>
+    pours.forEach((pour, i) => {
+      if (Number.isNaN(poured[i]) && atS >= pour.atS - STEP_S / 2) poured[i] = state[pour.bottle + 1] as number;
+    }),
+  );
+  return {
+    topUps,
+    pours: pours.map(({ lowC, highC }, i) => {
+      const c = poured[i] as number;
+      return { c, inWindow: c >= lowC && c <= highC };
+    }),
+  };
+}
