@@ -3,7 +3,7 @@ import { toppedUp, type TopUp, type WantedPour } from '../heat/bath/top-ups.ts';
 import { swapWater } from '../heat/mixing.ts';
 import type { BottleInBath } from '../heat/bath/water-bath.ts';
 import type { PlannedStep } from '../schedule/plan.ts';
-import { standsInBath, type TubSetting } from './evening-bath.ts';
+import { standsInBath, type EveningBath, type TubSetting } from './evening-bath.ts';
 
 /** One run as far as the bath is concerned with it. */
 export interface RunInBath {
@@ -57,7 +57,7 @@ const SAME_BATH_C = 0.2;
  * litres; brought to another temperature between runs that are poured at different ones. `fromMs` is when the bottles go in.
  */
 export function bathThroughTheEvening(runs: readonly RunInBath[], tub: TubSetting, fromMs: number): BathThroughTheEvening {
-  const warmed = runs.flatMap((run, place) => {
+  const warmed = runs.flatMap((run, place): Warmed[] => {
     if (run.noHeater) return [];
     const { setC, bottles } = standsInBath({ ...run, tub });
     return bottles.length === 0 ? [] : [{ run, place, setC, bottles }];
@@ -65,6 +65,31 @@ export function bathThroughTheEvening(runs: readonly RunInBath[], tub: TubSettin
   const held = warmed.map(({ run, setC }, i) => ({ c: setC, fromMs: i === 0 ? fromMs : (warmed[i - 1]?.run.endMs ?? run.firstPourMs) }));
   if (tub.heaterW > 0) return { topUps: [], missed: [], changes: changesOf(warmed, held, tub) };
 
+  const { bottles, pours } = pouredFrom(warmed, fromMs);
+  const { topUps, pours: got } = toppedUp({
+    tub: { litres: tub.litres, startC: tub.startC, ambientC: tub.roomC, lidded: tub.lidded },
+    bottles,
+    holds: held.map(({ c, fromMs: since }) => ({ fromS: (since - fromMs) / 1000, c })),
+    pours,
+    hotC: tub.hotTapC,
+    coldC: tub.coldTapC,
+  });
+  return {
+    topUps: topUps.map(({ atS, ...each }) => ({ ...each, atMs: fromMs + atS * 1000 })),
+    changes: [],
+    missed: pours.flatMap(({ run, name, lowC, highC }, i) => (got[i]?.inWindow === false ? [{ run, name, c: got[i].c, lowC, highC }] : [])),
+  };
+}
+
+interface Warmed {
+  readonly run: RunInBath;
+  readonly place: number;
+  readonly setC: number;
+  readonly bottles: EveningBath['bottles'];
+}
+
+/** Every bottle once, whichever runs are poured from it, and every pour with what it must be by then. */
+function pouredFrom(warmed: readonly Warmed[], fromMs: number) {
   const known = new Map<string, { readonly place: number; readonly bottle: BottleInBath }>();
   const pours: (WantedPour & { readonly run: number; readonly name: string })[] = [];
   for (const { run, place, bottles } of warmed) {
@@ -78,19 +103,22 @@ export function bathThroughTheEvening(runs: readonly RunInBath[], tub: TubSettin
       pours.push({ atS, bottle: there.place, lowC: bottle.lowC, highC: bottle.highC, run: place, name: bottle.name });
     }
   }
-  const { topUps, pours: got } = toppedUp({
-    tub: { litres: tub.litres, startC: tub.startC, ambientC: tub.roomC, lidded: tub.lidded },
-    bottles: [...known.values()].map(({ bottle }) => bottle),
-    holds: held.map(({ c, fromMs: since }) => ({ fromS: (since - fromMs) / 1000, c })),
-    pours,
-    hotC: tub.hotTapC,
-    coldC: tub.coldTapC,
-  });
-  return {
-    topUps: topUps.map(({ atS, ...each }) => ({ ...each, atMs: fromMs + atS * 1000 })),
-    changes: [],
-    missed: pours.flatMap(({ run, name, lowC, highC }, i) => (got[i]?.inWindow === false ? [{ run, name, c: got[i].c, lowC, highC }] : [])),
-  };
+  return { bottles: [...known.values()].map(({ bottle }) => bottle), pours };
+}
+
+const TRIED_EVERY_S = 300;
+const LONGEST_S = 2 * 3600;
+
+/**
+ * Seconds from the bottles into a bath without a heater until the first run may be poured, topped up on the way: the earliest of whole
+ * five minutes with which all its pours are in their windows; null where two hours are not enough.
+ */
+export function readyByTopUpsS(run: Omit<RunInBath, 'firstPourMs' | 'endMs'>, tub: TubSetting): number | null {
+  for (let readyS = TRIED_EVERY_S; readyS <= LONGEST_S; readyS += TRIED_EVERY_S) {
+    const { missed } = bathThroughTheEvening([{ ...run, firstPourMs: readyS * 1000, endMs: readyS * 1000 }], tub, 0);
+    if (missed.length === 0) return readyS;
+  }
+  return null;
 }
 
 function changesOf(

@@ -47,12 +47,15 @@ export function BathCard({
   question,
   settings,
   tank,
+  toppedUpS,
   children,
 }: {
   readonly question: EveningBathQuestion;
   readonly settings: EveningSettings;
   /** The first run's tank, for the sums; null where its heat is not reckoned with. */
   readonly tank: TankInSums | null;
+  /** Without a heater: how long it takes when it is topped up on the way; null where it is not. */
+  readonly toppedUpS: number | null;
   /** What else belongs to tonight’s water. */
   readonly children?: ReactNode;
 }) {
@@ -87,7 +90,12 @@ export function BathCard({
       ))}
       {question.noHeater && <p>No heater tonight: the room is right for every bath. Bottles and water stand in it.</p>}
       <ul className={question.noHeater ? 'hidden' : 'space-y-1'}>
-        {bath.readyS.ok ? (
+        {tub.heaterW === 0 && toppedUpS !== null ? (
+          <li>
+            {question.portionMl ? 'Portions in' : 'Bottles in'} <strong className="figure text-teal">{showMinutes(toppedUpS)}</strong>{' '}
+            before the first pour, and topped up on the way.
+          </li>
+        ) : bath.readyS.ok ? (
           <li>
             {tub.heaterW > 0 ? 'Heater on' : question.portionMl ? 'Portions in' : 'Bottles in'}{' '}
             <strong className="figure text-teal">{showMinutes(bath.readyS.value)}</strong> before the first pour
@@ -109,7 +117,7 @@ export function BathCard({
             {bath.bottles.map(({ name }) => name.toLowerCase()).join(', ')}. The bottles stay out.
           </li>
         )}
-        {window_ && (
+        {window_ && !(tub.heaterW === 0 && toppedUpS !== null) && (
           <li>
             {developer?.name} in range from <span className="figure">{showMinutes(window_.fromS)}</span>
             {window_.toS === null ? (

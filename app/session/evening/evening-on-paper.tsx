@@ -67,7 +67,12 @@ export function EveningOnPaper({ page, refusal, search, underWay }: EveningOnPap
         {run && <SchoolsCard rows={page.schools[runIndex] ?? []} runIndex={runIndex} />}
         {run && !underWay && <ClockCard settings={plan.settings} fault={plan.clockFault} question={plan.clockQuestion} cost={page.cost} />}
         {run && plan.bathQuestion && (
-          <BathCard question={plan.bathQuestion} settings={plan.settings} tank={page.tankInSums}>
+          <BathCard
+            question={plan.bathQuestion}
+            settings={plan.settings}
+            tank={page.tankInSums}
+            toppedUpS={plan.bath.topUps.length > 0 ? plan.warmS : null}
+          >
             <BathThroughEvening plan={plan} />
             <WaterTonight page={page} />
           </BathCard>

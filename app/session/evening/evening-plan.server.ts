@@ -1,5 +1,6 @@
 import {
   bathThroughTheEvening,
+  readyByTopUpsS,
   type BathChange,
   type PourMissed,
   type RunInBath,
@@ -47,7 +48,7 @@ export function eveningPlan(tonight: Tonight, nowMs: number): EveningPlan {
   const settings = readEvening(storedSetting('evening'));
   const zone = personsZone();
   const bathQuestion = firstRunBath(tonight, settings);
-  const warmS = warmingOf(bathQuestion);
+  const warmS = settings.heaterW > 0 ? warmingOf(bathQuestion) : (toppedUpS(bathQuestion) ?? warmingOf(bathQuestion));
   const { anchor, question } = anchorOf(settings, nowMs, zone);
   const { clock, lateMs } = clockOfTheEvening(tonight.evening.runs, tonight.tanks, settings, warmS ?? 0, anchor, nowMs);
   const clockFault = tooLate(clock, lateMs, anchor, zone);
@@ -113,6 +114,19 @@ function anchorOf(
 export function warmingOf(question: EveningBathQuestion | null): number | null {
   const ready = question ? bathOnce(question).readyS : null;
   return ready?.ok ? ready.value : null;
+}
+
+let lastToppedUp: { readonly asked: string; readonly readyS: number | null } | null = null;
+
+/** The same for a bath without a heater that is topped up; worked out once for a question. */
+function toppedUpS(question: EveningBathQuestion | null): number | null {
+  if (!question || question.noHeater) return null;
+  const asked = JSON.stringify(question);
+  if (lastToppedUp?.asked !== asked) {
+    const { steps, bottleMl, portionMl = null, bathC, noHeater = false, tub } = question;
+    lastToppedUp = { asked, readyS: readyByTopUpsS({ batchId: '', steps, bottleMl, portionMl, bathC, noHeater }, tub) };
+  }
+  return lastToppedUp.readyS;
 }
 
 export function firstRunBath(

@@ -1,0 +1,69 @@
+import { expect, test } from '@playwright/test';
+import { expectAccessible } from '../accessible.ts';
+import { open } from '../open.ts';
+import { freshDatabase, OwnServer } from '../own-server.ts';
+import { mixed, roll, tank, typeIn } from './set-up.ts';
+
+/** C-41 at 38, then cine film at 41 in the same tub. */
+const own = new OwnServer();
+test.use({ baseURL: own.base });
+test.beforeAll(() => own.start(freshDatabase()));
+test.afterAll(() => own.kill());
+
+test('two processes: one evening in order, the bath’s change with its minutes, and nothing overheated meanwhile', async ({ page }) => {
+  await typeIn(page, {
+    name: 'Kiln Lane Plain',
+    makes: '1000',
+    bottles: [
+      { picks: 'Developer', time: '3:15', temp: '38' },
+      { picks: 'Bleach-fix', time: '6:00', temp: '35-40' },
+    ],
+  });
+  await mixed(page, 'Kiln Lane 1');
+  await typeIn(page, {
+    name: 'Reedbed Plain',
+    process: 'ECN-2',
+    makes: '1000',
+    bottles: [
+      { picks: 'Prebath', time: '0:30', temp: '27-38' },
+      { picks: 'Developer', time: '3:00', temp: '41' },
+      { picks: 'Bleach', time: '3:00', temp: '27-38' },
+      { picks: 'Fixer', time: '2:00', temp: '37-39' },
+    ],
+  });
+  await mixed(page, 'Reedbed 1');
+  await tank(page, 'Plastic, two reels', { ml: '600' });
+  await roll(page, 'Market day');
+  await roll(page, 'Ferryman at dusk', { process: 'ECN-2' });
+  await open(page, '/');
+  await test.step('one evening, the cooler bath first or the warmer, each run in its place', async () => {
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('2 rolls in 2 runs');
+    await expect(page.getByRole('region', { name: /^Run 2 ·/ })).toBeVisible();
+  });
+  await test.step('between them the bath is brought to the other temperature, at an hour and in minutes', async () => {
+    const change = page.getByRole('list', { name: 'The bath between runs' });
+    const line = change.getByRole('listitem');
+    await expect(line).toHaveCount(1);
+    await expect(line).toContainText(
+      /^\d\d:\d\d For run 2 the bath goes from \d\d\.\d °C to \d\d\.\d °C: (the heater takes \d+ min|take out \d)/,
+    );
+    const [, from = '', to = ''] = /from (\d\d\.\d) °C to (\d\d\.\d) °C/.exec((await line.textContent()) ?? '') ?? [];
+    // Three degrees apart, as the two developers are; what this tank takes is the same for both.
+    expect(Math.abs(Math.abs(Number(to) - Number(from)) - 3)).toBeLessThan(0.6);
+    // Only after the last bath of the first run: nothing of it stands in the warmer water.
+    const hour = Number(
+      /^(\d\d):(\d\d)/
+        .exec((await line.textContent()) ?? '')
+        ?.slice(1)
+        .join(''),
+    );
+    const pour = Number(
+      /(\d\d):(\d\d)/
+        .exec((await page.getByRole('region', { name: /^Run 1 ·/ }).textContent()) ?? '')
+        ?.slice(1)
+        .join(''),
+    );
+    expect((hour - pour + 2400) % 2400).toBeGreaterThan(9);
+  });
+  await expectAccessible(page);
+});
