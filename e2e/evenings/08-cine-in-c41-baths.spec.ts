@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { open } from '../open.ts';
 import { freshDatabase, OwnServer } from '../own-server.ts';
-import { mixed, roll, tank, typeIn } from './set-up.ts';
+import { mixed, PLAIN, roll, tank, typeIn } from './set-up.ts';
 
 /** Cine film in C-41 baths: an alkaline bath of the kitchen, shaken, waters until clear, the backing wiped off in the light. */
 const own = new OwnServer();
@@ -12,15 +12,7 @@ test.afterAll(() => own.kill());
 test('cine in C-41 baths: grams and shaking on Session, no jump, waits for clear, the wiping has its minutes, other rolls first', async ({
   page,
 }) => {
-  await typeIn(page, {
-    name: 'Kiln Lane Plain',
-    makes: '1000',
-    bottles: [
-      { picks: 'Developer', time: '3:15', temp: '38' },
-      { picks: 'Bleach-fix', time: '6:00', temp: '35-40' },
-      { picks: 'Stabiliser', time: '1:00' },
-    ],
-  });
+  await typeIn(page, PLAIN);
   await mixed(page, 'Kiln Lane 1');
   await tank(page, 'Plastic, one reel', { ml: '300' });
   await roll(page, 'Ferryman at dusk', { process: 'ECN-2', treatment: 'cine-in-c41' });

@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test';
 import { expectAccessible } from '../accessible.ts';
 import { open } from '../open.ts';
 import { freshDatabase, OwnServer } from '../own-server.ts';
-import { ledTo, mixed, roll, tank, toTheBench, typeIn } from './set-up.ts';
+import { ledTo, mixed, PLAIN, roll, tank, toTheBench, typeIn } from './set-up.ts';
 
 /** A roll exposed a stop under for it goes past the bleach-fix into a fixer of its own, whose snip cleared in 2:10. */
 const own = new OwnServer({ STEADY_REEL_TEST_SPEED: '15' });
@@ -32,15 +32,7 @@ test('no bleach: developed normally, fixed for twice what a snip took, the fixer
     await page.getByRole('button', { name: 'Keep that' }).click();
     await expect(page.getByText(/passed.*2:10/)).toBeVisible();
   });
-  await typeIn(page, {
-    name: 'Kiln Lane Plain',
-    makes: '1000',
-    bottles: [
-      { picks: 'Developer', time: '3:15', temp: '38' },
-      { picks: 'Bleach-fix', time: '6:00', temp: '35-40' },
-      { picks: 'Stabiliser', time: '1:00' },
-    ],
-  });
+  await typeIn(page, PLAIN);
   await mixed(page, 'Kiln Lane 1');
   await tank(page, 'Steel, two reels', { ml: '520', made: 'steel' });
   await roll(page, 'Silver harbour', { exposedAt: '400', treatment: 'bleach-bypass' });

@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test';
 import { expectAccessible } from '../accessible.ts';
 import { open } from '../open.ts';
 import { freshDatabase, OwnServer } from '../own-server.ts';
-import { ledTo, mixed, roll, sheets, tank, toTheBench, typeIn } from './set-up.ts';
+import { ledTo, mixed, PLAIN, roll, sheets, tank, toTheBench, typeIn } from './set-up.ts';
 
 /** Six sheets in an insert, with a dark line along one edge; the two rolls of the same evening are good. */
 const own = new OwnServer({ STEADY_REEL_TEST_SPEED: '30' });
@@ -11,15 +11,7 @@ test.beforeAll(() => own.start(freshDatabase()));
 test.afterAll(() => own.kill());
 
 test('six sheets: asked as sheets, it is the holder or the insert and not the bath, and the rolls’ word counts', async ({ page }) => {
-  await typeIn(page, {
-    name: 'Kiln Lane Plain',
-    makes: '1000',
-    bottles: [
-      { picks: 'Developer', time: '3:15', temp: '38' },
-      { picks: 'Bleach-fix', time: '6:00', temp: '35-40' },
-      { picks: 'Stabiliser', time: '1:00' },
-    ],
-  });
+  await typeIn(page, PLAIN);
   await mixed(page, 'Kiln Lane 1');
   await tank(page, 'Insert for six', { ml: '1000', sheets: '6' });
   await sheets(page, 'Saltmarsh at noon', 6);

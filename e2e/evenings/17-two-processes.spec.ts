@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test';
 import { expectAccessible } from '../accessible.ts';
 import { open } from '../open.ts';
 import { freshDatabase, OwnServer } from '../own-server.ts';
-import { mixed, roll, tank, typeIn } from './set-up.ts';
+import { mixed, PLAIN, roll, tank, typeIn } from './set-up.ts';
 
 /** C-41 at 38, then cine film at 41 in the same tub. */
 const own = new OwnServer();
@@ -11,14 +11,7 @@ test.beforeAll(() => own.start(freshDatabase()));
 test.afterAll(() => own.kill());
 
 test('two processes: one evening in order, the bath’s change with its minutes, and nothing overheated meanwhile', async ({ page }) => {
-  await typeIn(page, {
-    name: 'Kiln Lane Plain',
-    makes: '1000',
-    bottles: [
-      { picks: 'Developer', time: '3:15', temp: '38' },
-      { picks: 'Bleach-fix', time: '6:00', temp: '35-40' },
-    ],
-  });
+  await typeIn(page, PLAIN);
   await mixed(page, 'Kiln Lane 1');
   await typeIn(page, {
     name: 'Reedbed Plain',

@@ -51,6 +51,17 @@ export async function typeIn(
   return { fields, presses: presses + 1 };
 }
 
+/** A leaflet as most are: three bottles, one temperature each. */
+export const PLAIN = {
+  name: 'Kiln Lane Plain',
+  makes: '1000',
+  bottles: [
+    { picks: 'Developer', time: '3:15', temp: '38' },
+    { picks: 'Bleach-fix', time: '6:00', temp: '35-40' },
+    { picks: 'Stabiliser', time: '1:00' },
+  ],
+} as const;
+
 /** A batch of the kit whose page is open, mixed by hand. */
 export async function mixed(page: Page, name: string, more: { readonly rollsDone?: string } = {}): Promise<void> {
   const kit = new URL(page.url()).pathname.split('/').at(-1) ?? '';
