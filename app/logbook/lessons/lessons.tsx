@@ -39,7 +39,7 @@ export function loader({ request }: Route.LoaderArgs) {
       : {
           text: cause?.nextTime ?? '',
           about: aboutValue(
-            abouts.find((about) => about.kind === (cause?.returns.about ?? 'batch')) ?? abouts[0] ?? { kind: 'everything', is: '' },
+            abouts.find((about) => about.kind === (cause?.returns.about ?? placeOf(abouts))) ?? abouts[0] ?? { kind: 'everything', is: '' },
           ),
           at: cause?.returns.at ?? 'planning',
         },
@@ -51,6 +51,10 @@ export function loader({ request }: Route.LoaderArgs) {
     })),
   };
 }
+
+/** Where a lesson that no cause brought would matter again: with its film, where the run had one; else with its batch. */
+const placeOf = (abouts: readonly LessonAbout[]): LessonAbout['kind'] =>
+  abouts.filter(({ kind }) => kind === 'film').length === 1 ? 'film' : 'batch';
 
 const sameAbout = (a: LessonAbout, b: LessonAbout) => a.kind === b.kind && a.is === b.is;
 

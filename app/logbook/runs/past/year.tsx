@@ -5,6 +5,7 @@ import { VERDICT_IN_SHORT } from '../../../../core/inspection/inspection-words.t
 import type { Verdict } from '../../../../core/inspection/judge.ts';
 import { shownInstant, today } from '../../../server/database/clock.server.ts';
 import { runsBetween } from '../../../server/runs/run-search.server.ts';
+import { bestStripBetween, filmsBetween, type FilmOfYear } from '../../../server/runs/year-of-rolls.server.ts';
 import { personsZone } from '../../../server/settings.server.ts';
 import { PageHead } from '../../../ui/page-head.tsx';
 import { LogbookNav } from '../../logbook-nav.tsx';
@@ -50,13 +51,15 @@ export function loader({ request }: Route.LoaderArgs) {
       // Weeks begin on Monday.
       startsOn: (getDay(new Date(year, i, 1)) + 6) % 7,
     })),
+    films: filmsBetween(from, to),
+    best: bestStripBetween(from, to),
     rolls: Math.round([...days.values()].reduce((sum, { rolls }) => sum + rolls, 0) * 100) / 100,
     runs: [...days.values()].reduce((sum, { runs }) => sum + runs.length, 0),
   };
 }
 
 export default function Year({ loaderData }: Route.ComponentProps) {
-  const { year, months, days, rolls, runs, isNow } = loaderData;
+  const { year, months, days, rolls, runs, isNow, films, best } = loaderData;
   return (
     <>
       <LogbookNav />
@@ -78,7 +81,8 @@ export default function Year({ loaderData }: Route.ComponentProps) {
         {runs === 0 ? 'No run ended in this year.' : `${runs === 1 ? 'One run' : `${runs} runs`}, ${rolls} rolls.`} A filled day opens what
         was done on it; a ring is a day on which something was found wrong.
       </PageHead>
-      <div className="grid gap-4 sm:grid-cols-2 lg:grid-cols-3 xl:grid-cols-4">
+      {films.length > 0 && <FilmsOfYear films={films} best={best} />}
+      <div className="grid gap-4 sm:grid-cols-2 lg:grid-cols-3 xl:grid-cols-4 print:grid-cols-4 print:gap-2">
         {months.map((month) => (
           <section key={month.value} aria-label={`${month.name} ${year}`} className="rounded-card border border-line bg-card p-3">
             <h2 className="font-bold">
@@ -104,6 +108,77 @@ export default function Year({ loaderData }: Route.ComponentProps) {
         ))}
       </div>
     </>
+  );
+}
+
+/** What was developed, and what came of it; printed, it stands with the months on one sheet. */
+function FilmsOfYear({ films, best }: { readonly films: readonly FilmOfYear[]; readonly best: ReturnType<typeof bestStripBetween> }) {
+  const sum = (of: (film: FilmOfYear) => number) => films.reduce((total, film) => total + of(film), 0);
+  const wrong = ({ judged }: FilmOfYear) =>
+    Object.entries(judged)
+      .map(([verdict, n]) => `${n} ${VERDICT_IN_SHORT[verdict as Verdict]}`)
+      .join(', ');
+  const shown = (n: number) => (n === 0 ? '' : String(n));
+  return (
+    <section aria-labelledby="films-of-year" className="mb-4 rounded-card border border-line bg-card p-4 print:mb-2 print:p-2">
+      <div className="flex flex-wrap items-baseline justify-between gap-3">
+        <h2 id="films-of-year" className="font-bold">
+          By film
+        </h2>
+        <button type="button" className="no-print min-h-9 font-semibold underline" onClick={() => print()}>
+          Print the year
+        </button>
+      </div>
+      <div className="overflow-x-auto">
+        <table className="mt-1 w-full text-[0.95rem] print:text-xs">
+          <thead>
+            <tr className="border-b border-line text-left text-sm text-quiet">
+              <th className="py-1 pr-3 font-semibold">Film</th>
+              <th className="pr-3 font-semibold">Process</th>
+              <th className="pr-3 text-right font-semibold">Rolls</th>
+              <th className="pr-3 text-right font-semibold">Right</th>
+              <th className="pr-3 font-semibold">Judged</th>
+              <th className="pr-3 text-right font-semibold">Not looked at</th>
+              <th className="text-right font-semibold">Lost</th>
+            </tr>
+          </thead>
+          <tbody>
+            {films.map((film) => (
+              <tr key={`${film.process} ${film.film}`} className="border-b border-line last:border-0">
+                <th scope="row" className="py-1 pr-3 text-left font-normal">
+                  {film.film || 'not noted'}
+                </th>
+                <td className="pr-3">{film.process}</td>
+                <td className="figure pr-3 text-right">{film.rolls}</td>
+                <td className="figure pr-3 text-right">{shown(film.right)}</td>
+                <td className="pr-3 text-sm">{wrong(film)}</td>
+                <td className="figure pr-3 text-right text-quiet">{shown(film.notLookedAt)}</td>
+                <td className={`figure text-right ${film.lost > 0 ? 'font-semibold text-hot' : ''}`}>{shown(film.lost)}</td>
+              </tr>
+            ))}
+          </tbody>
+          <tfoot>
+            <tr className="border-t-2 border-line font-semibold">
+              <th scope="row" className="py-1 pr-3 text-left">
+                Together
+              </th>
+              <td />
+              <td className="figure pr-3 text-right">{sum(({ rolls }) => rolls)}</td>
+              <td className="figure pr-3 text-right">{sum(({ right }) => right)}</td>
+              <td />
+              <td className="figure pr-3 text-right">{sum(({ notLookedAt }) => notLookedAt)}</td>
+              <td className="figure text-right">{sum(({ lost }) => lost)}</td>
+            </tr>
+          </tfoot>
+        </table>
+      </div>
+      {best && (
+        <p className="mt-2 text-sm">
+          The best strip: <Link to={`/logbook/${best.runId}`}>{best.title}</Link>, range{' '}
+          <span className="figure">{best.range.toFixed(2)}</span>.
+        </p>
+      )}
+    </section>
   );
 }
 
