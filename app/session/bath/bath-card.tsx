@@ -156,7 +156,7 @@ export function BathCard({
             <Notice>{bath.tap.errors[0] && text(bath.tap.errors[0])}</Notice>
           </li>
         )}
-        {bath.sinkStartC?.ok && (
+        {toppedUpS === null && bath.sinkStartC?.ok && (
           <li>
             Left to fall, water at <strong className="figure text-teal">{show(bath.sinkStartC.value)}</strong> has the developer right half
             an hour later.

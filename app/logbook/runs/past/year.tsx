@@ -18,7 +18,6 @@ const DAYS = ['M', 'T', 'W', 'T', 'F', 'S', 'S'];
 
 interface DayOfRuns {
   readonly runs: readonly string[];
-  readonly rolls: number;
   /** The worst of the day: what it should be found by. */
   readonly verdict: string | null;
 }
@@ -36,10 +35,10 @@ export function loader({ request }: Route.LoaderArgs) {
     const before = days.get(day);
     days.set(day, {
       runs: [...(before?.runs ?? []), run.id],
-      rolls: (before?.rolls ?? 0) + run.rolls,
       verdict: before?.verdict && before.verdict !== 'nothing-wrong' ? before.verdict : run.verdict,
     });
   }
+  const films = filmsBetween(from, to);
   return {
     year,
     isNow: year === now,
@@ -51,9 +50,9 @@ export function loader({ request }: Route.LoaderArgs) {
       // Weeks begin on Monday.
       startsOn: (getDay(new Date(year, i, 1)) + 6) % 7,
     })),
-    films: filmsBetween(from, to),
+    films,
     best: bestStripBetween(from, to),
-    rolls: Math.round([...days.values()].reduce((sum, { rolls }) => sum + rolls, 0) * 100) / 100,
+    rolls: films.reduce((sum, film) => sum + film.rolls, 0),
     runs: [...days.values()].reduce((sum, { runs }) => sum + runs.length, 0),
   };
 }
@@ -78,9 +77,13 @@ export default function Year({ loaderData }: Route.ComponentProps) {
           </span>
         }
       >
-        {runs === 0 ? 'No run ended in this year.' : `${runs === 1 ? 'One run' : `${runs} runs`}, ${rolls} rolls.`} A filled day opens what
-        was done on it; a ring is a day on which something was found wrong.
+        {runs === 0
+          ? 'No run ended in this year.'
+          : `${runs === 1 ? 'One run' : `${runs} runs`}, ${rolls === 1 ? 'one roll' : `${rolls} rolls`}.`}{' '}
+        A filled day opens what was done on it; a ring is a day on which something was found wrong.
       </PageHead>
+      {/* One sheet holds the table and its twelve months. */}
+      <style>{'@page { size: A4 portrait; margin: 10mm } @media print { main { zoom: 0.62 } }'}</style>
       {films.length > 0 && <FilmsOfYear films={films} best={best} />}
       <div className="grid gap-4 sm:grid-cols-2 lg:grid-cols-3 xl:grid-cols-4 print:grid-cols-4 print:gap-2">
         {months.map((month) => (
