@@ -132,7 +132,7 @@ function FilmsOfYear({ films, best }: { readonly films: readonly FilmOfYear[]; r
           Print the year
         </button>
       </div>
-      <div className="overflow-x-auto">
+      <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Films of the year">
         <table className="mt-1 w-full text-[0.95rem] print:text-xs">
           <thead>
             <tr className="border-b border-line text-left text-sm text-quiet">
