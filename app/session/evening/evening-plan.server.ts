@@ -1,6 +1,5 @@
 import {
   bathThroughTheEvening,
-  readyByTopUpsS,
   type BathChange,
   type PourMissed,
   type RunInBath,
@@ -15,7 +14,7 @@ import { loadedTank } from '../../../core/packing/load.ts';
 import { showMinutes } from '../../../core/units/duration.ts';
 import { readEvening, type EveningSettings } from '../../run/evening/evening-settings.ts';
 import { personsZone, storedSetting } from '../../server/settings.server.ts';
-import { bathOnce } from '../bath/bath-once.ts';
+import { bathOnce, toppedUpOnceS } from '../bath/bath-once.ts';
 import type { Tonight } from '../draft/tonight.server.ts';
 
 /** What a wanted clock time asks back, on the two nights a year on which it is not just one. */
@@ -48,7 +47,7 @@ export function eveningPlan(tonight: Tonight, nowMs: number): EveningPlan {
   const settings = readEvening(storedSetting('evening'));
   const zone = personsZone();
   const bathQuestion = firstRunBath(tonight, settings);
-  const warmS = settings.heaterW > 0 ? warmingOf(bathQuestion) : (toppedUpS(bathQuestion) ?? warmingOf(bathQuestion));
+  const warmS = warmingOf(bathQuestion);
   const { anchor, question } = anchorOf(settings, nowMs, zone);
   const { clock, lateMs } = clockOfTheEvening(tonight.evening.runs, tonight.tanks, settings, warmS ?? 0, anchor, nowMs);
   const clockFault = tooLate(clock, lateMs, anchor, zone);
@@ -110,23 +109,13 @@ function anchorOf(
   }
 }
 
-/** Seconds from heater on to every bottle in range; null when it never gets there, or nothing is warmed. */
+/** Seconds from heater on, or bottles in, to every bottle in range; null when it never gets there, or nothing is warmed. */
 export function warmingOf(question: EveningBathQuestion | null): number | null {
-  const ready = question ? bathOnce(question).readyS : null;
-  return ready?.ok ? ready.value : null;
-}
-
-let lastToppedUp: { readonly asked: string; readonly readyS: number | null } | null = null;
-
-/** The same for a bath without a heater that is topped up; worked out once for a question. */
-function toppedUpS(question: EveningBathQuestion | null): number | null {
-  if (!question || question.noHeater) return null;
-  const asked = JSON.stringify(question);
-  if (lastToppedUp?.asked !== asked) {
-    const { steps, bottleMl, portionMl = null, bathC, noHeater = false, tub } = question;
-    lastToppedUp = { asked, readyS: readyByTopUpsS({ batchId: '', steps, bottleMl, portionMl, bathC, noHeater }, tub) };
-  }
-  return lastToppedUp.readyS;
+  if (!question) return null;
+  const toppedUpS = question.tub.heaterW > 0 || question.noHeater ? null : toppedUpOnceS(question);
+  if (toppedUpS !== null) return toppedUpS;
+  const ready = bathOnce(question).readyS;
+  return ready.ok ? ready.value : null;
 }
 
 export function firstRunBath(

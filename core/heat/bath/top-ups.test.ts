@@ -41,6 +41,7 @@ test('a bucket of slides: each pour in its window, by as few top-ups as that tak
     10,
     (atS, state) => {
       if (atS === 7500) left.push(state[0] as number);
+      return true;
     },
   );
   expect(left[0]).toBeLessThan(36);
@@ -93,10 +94,12 @@ test('whatever kitchen: what is promised is kept where the same top-ups are pour
         },
         7500,
         1,
-        (atS, state) =>
+        (atS, state) => {
           question.pours.forEach((pour, i) => {
             if (atS === pour.atS) seen[i] = state[pour.bottle + 1] as number;
-          }),
+          });
+          return true;
+        },
       );
       pours.forEach(({ c }, i) => expect(Math.abs((seen[i] as number) - c)).toBeLessThan(0.05));
     }),

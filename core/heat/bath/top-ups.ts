@@ -47,39 +47,44 @@ const OFF_BY_C = [0, -0.2, 0.2, -0.4, 0.4] as const;
  * A bath without a heater through an evening (domain.md 8.2): where it has fallen by a band below what is held it is topped up as far
  * above, with the widest band that has every pour in its window; where none has, the one that has the most, and the pours say so.
  */
-export function toppedUp(question: TopUpQuestion, offsC: readonly number[] = OFF_BY_C): ToppedUp {
+export function toppedUp(question: TopUpQuestion): ToppedUp {
+  const right = everyPourRight(question);
+  if (right) return right;
   const inWindow = ({ pours }: ToppedUp) => pours.filter((pour) => pour.inWindow).length;
-  let best: ToppedUp | null = null;
+  const tried = BANDS_C.map((bandC) => followed(question, bandC, 'to-the-end'));
+  return tried.reduce((best, each) => (inWindow(each) > inWindow(best) ? each : best));
+}
+
+/** The same where every pour is in its window, else null: what misses one is not followed any further. */
+export function everyPourRight(question: TopUpQuestion, offsC: readonly number[] = OFF_BY_C): ToppedUp | null {
   for (const bandC of BANDS_C)
     for (const offC of offsC) {
       const holds = question.holds.map((hold) => ({ ...hold, c: hold.c + offC }));
-      const tried = followed({ ...question, holds }, bandC);
-      if (inWindow(tried) === question.pours.length) return tried;
-      if (!best || inWindow(tried) > inWindow(best)) best = tried;
+      const tried = followed({ ...question, holds }, bandC, 'to-a-miss');
+      if (tried.pours.every(({ inWindow }) => inWindow)) return tried;
     }
-  return best ?? { topUps: [], pours: [] };
+  return null;
 }
 
-/** The bath and its bottles as they are at given seconds, with water swapped on the way. */
+/** The bath and its bottles as they are at given seconds, with water swapped on the way; followed as long as `at` says so. */
 export function bathWithTopUps(
   { tub, bottles }: Pick<TopUpQuestion, 'tub' | 'bottles'>,
   decide: (atS: number, tubC: number) => number | null,
   untilS: number,
   stepS = STEP_S,
-  at: (atS: number, state: readonly number[]) => void = () => {},
+  at: (atS: number, state: readonly number[]) => boolean = () => true,
 ): void {
   const bath = bathEquations(bathConstants(tub, bottles), { heaterW: 0, ambientC: tub.ambientC });
   let state: readonly number[] = [tub.startC, ...bottles.map(({ startC }) => startC)];
   for (let atS = 0; ; atS += stepS) {
     const toC = decide(atS, state[0] as number);
     if (toC !== null) state = [toC, ...state.slice(1)];
-    at(atS, state);
-    if (atS >= untilS) return;
+    if (!at(atS, state) || atS >= untilS) return;
     state = bath.after(state, false, stepS);
   }
 }
 
-function followed(question: TopUpQuestion, bandC: number): ToppedUp {
+function followed(question: TopUpQuestion, bandC: number, how: 'to-the-end' | 'to-a-miss'): ToppedUp {
   const { tub, holds, pours, hotC, coldC } = question;
   const topUps: TopUp[] = [];
   const poured = pours.map(() => NaN);
@@ -105,16 +110,15 @@ function followed(question: TopUpQuestion, bandC: number): ToppedUp {
     topUps.push({ atS, ml: swap.value, with: tooWarm ? 'cold' : 'hot', toC: goalC });
     return goalC;
   };
-  bathWithTopUps(question, decide, untilS, STEP_S, (atS, state) =>
+  const inWindow = ({ lowC, highC }: WantedPour, c: number) => c >= lowC && c <= highC;
+  bathWithTopUps(question, decide, untilS, STEP_S, (atS, state) => {
+    let missed = false;
     pours.forEach((pour, i) => {
-      if (Number.isNaN(poured[i]) && atS >= pour.atS - STEP_S / 2) poured[i] = state[pour.bottle + 1] as number;
-    }),
-  );
-  return {
-    topUps,
-    pours: pours.map(({ lowC, highC }, i) => {
-      const c = poured[i] as number;
-      return { c, inWindow: c >= lowC && c <= highC };
-    }),
-  };
+      if (!Number.isNaN(poured[i]) || atS < pour.atS - STEP_S / 2) return;
+      poured[i] = state[pour.bottle + 1] as number;
+      missed ||= !inWindow(pour, poured[i]);
+    });
+    return how === 'to-the-end' || !missed;
+  });
+  return { topUps, pours: pours.map((pour, i) => ({ c: poured[i] as number, inWindow: inWindow(pour, poured[i] as number) })) };
 }
