@@ -13,7 +13,7 @@ import { shareOfLoad, volumeForLoadMl, type Holds, type VolumeByLoad } from '../
 import type { Habits } from '../core/schedule/habits.ts';
 import { TAP_LITRES_PER_MIN, waterMl } from '../core/schedule/manner.ts';
 import { planRun, type BatchState, type Plan } from '../core/schedule/plan.ts';
-import type { StepSetIn, WayStep } from '../core/schedule/way.ts';
+import type { StepSetIn, WayStep } from '../core/schedule/way/way.ts';
 import { bare, readRequest, round, type Surrounding } from './request.ts';
 import { planRequest } from './requests.ts';
 

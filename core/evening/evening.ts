@@ -16,9 +16,9 @@ import { packRolls, type Unpacked } from '../packing/pack.ts';
 import { bottlesInTheWay, bottleWarnings, pouredBaths, type BottleForRun } from '../schedule/bottles-in-run.ts';
 import { isOneShot, type Habits } from '../schedule/habits.ts';
 import { planRun, type BatchState, type BottleState, type Advice, type Plan } from '../schedule/plan.ts';
-import { asTheKit, type AsTheKit } from '../schedule/as-the-kit.ts';
-import type { WaysOfKit } from '../schedule/read-way.ts';
-import type { BottleOfSingle, SingleInUse } from '../schedule/single-in-use.ts';
+import { asTheKit, type AsTheKit } from '../schedule/way/as-the-kit.ts';
+import type { WaysOfKit } from '../schedule/way/read-way.ts';
+import type { BottleOfSingle, SingleInUse } from '../schedule/way/single-in-use.ts';
 import { type OwnMargin } from '../timing/own-margin.ts';
 import { filmsNotAlone, marginsOfRun } from './margins-of-run.ts';
 

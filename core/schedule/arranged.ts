@@ -5,7 +5,7 @@ import { draftSequence, type DraftStep } from './sequence.ts';
 import { stepIds } from './step-ids.ts';
 import { steppedDown } from './stepped-down.ts';
 import { tonightsTemperatures, type TonightsTemperatures } from './tonights-temperatures.ts';
-import { followed, inThisWay, type WayDraft } from './way.ts';
+import { followed, inThisWay, type WayDraft } from './way/way.ts';
 
 /** What decides which steps there are, before any of them has a time. */
 type StepsQuestion = Pick<PlanQuestion, 'kit' | 'habits' | 'treatment' | 'temperaturesC' | 'heat' | 'way' | 'wayFollows' | 'singles'>;

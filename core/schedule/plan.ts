@@ -32,8 +32,8 @@ import {
 import { type DraftStep } from './sequence.ts';
 import { afterFinal, pouredFar, tankOutsideRange, tooQuick, unseenHeat, unwarmed } from './tank-words.ts';
 import { changeoverSeconds, stepStarts, WIPE_S_A_ROLL } from './timeline.ts';
-import { rollInSingle, type SingleInUse } from './single-in-use.ts';
-import { type WayStep } from './way.ts';
+import { rollInSingle, type SingleInUse } from './way/single-in-use.ts';
+import { type WayStep } from './way/way.ts';
 
 export interface BatchState {
   readonly volumeMl: number;

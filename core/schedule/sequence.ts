@@ -6,7 +6,7 @@ import { saidManner, type Manner, type Movement, type StepSaid } from '../kit/ma
 import { showDuration } from '../units/duration.ts';
 import { DEFAULT_RINSE_S, DEFAULT_STOP_S, DEFAULT_WETTING_AGENT_S, prewashSeconds, ROOM_C, washSeconds, type Habits } from './habits.ts';
 import { usualManner } from './manner.ts';
-import { singleOfKind, type SingleInUse } from './single-in-use.ts';
+import { singleOfKind, type SingleInUse } from './way/single-in-use.ts';
 
 /** A step before its time is known: timed by its bath's leaflet, or by a habit. */
 export interface DraftStep {

@@ -6,7 +6,7 @@ import type { SceneId } from '../../../core/practice/scene.ts';
 import { frozenPlan } from '../../../core/run/plan/frozen-plan.ts';
 import type { RunPlan } from '../../../core/run/plan/run-plan.ts';
 import type { Habits } from '../../../core/schedule/habits.ts';
-import type { WayStep } from '../../../core/schedule/way.ts';
+import type { WayStep } from '../../../core/schedule/way/way.ts';
 import { planRun } from '../../../core/schedule/plan.ts';
 import { usualWay } from '../../run/evening/steps-of-way.server.ts';
 import { usualHabits } from '../../run/evening/usual-habits.server.ts';

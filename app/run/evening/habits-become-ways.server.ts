@@ -1,6 +1,6 @@
 import { readHabits } from '../../../core/schedule/read-habits.ts';
-import { readWays } from '../../../core/schedule/read-way.ts';
-import { waysOfHabits } from '../../../core/schedule/ways-of-habits.ts';
+import { readWays } from '../../../core/schedule/way/read-way.ts';
+import { waysOfHabits } from '../../../core/schedule/way/ways-of-habits.ts';
 import { storedSetting, writeSetting } from '../../server/settings.server.ts';
 import { listFilmKits } from '../../server/shelf/kits.server.ts';
 

@@ -1,6 +1,6 @@
 import { bottlesAfter, type Forecast } from '../../../core/chemistry/ledger/effect.ts';
 import { byTheLitre, isMadeAtUse } from '../../../core/chemistry/mixing/made-at-use.ts';
-import type { SingleInUse } from '../../../core/schedule/single-in-use.ts';
+import type { SingleInUse } from '../../../core/schedule/way/single-in-use.ts';
 import { isFilmBatch, type BatchWithKit } from '../../server/shelf/batches.server.ts';
 import type { ShelfBottle } from '../../server/shelf/bottles.server.ts';
 import { listKits } from '../../server/shelf/kits.server.ts';

@@ -2,7 +2,7 @@ import { NOTHING_TO_COME, type Forecast } from '../../../core/chemistry/ledger/e
 import { batchesByFreshness, bathProcess, planEvening, type Evening, type EveningRoll } from '../../../core/evening/evening.ts';
 import type { HouseHeat } from '../../../core/heat/tank/tank-heat-setting.ts';
 import type { Habits } from '../../../core/schedule/habits.ts';
-import type { SingleInUse } from '../../../core/schedule/single-in-use.ts';
+import type { SingleInUse } from '../../../core/schedule/way/single-in-use.ts';
 import { pushedByRuleOfThumb } from '../../../core/timing/rule-of-thumb.ts';
 import { runsToCome } from '../../run/acts/effect-of-run.server.ts';
 import { readEvening } from '../../run/evening/evening-settings.ts';

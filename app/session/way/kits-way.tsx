@@ -1,6 +1,6 @@
 import { data, Link, useSearchParams } from 'react-router';
 import { TREATMENT_ADVICE, treatmentRefusal, TREATMENTS, type Treatment } from '../../../core/film/treatment.ts';
-import { asTheKit } from '../../../core/schedule/as-the-kit.ts';
+import { asTheKit } from '../../../core/schedule/way/as-the-kit.ts';
 import { planRun } from '../../../core/schedule/plan.ts';
 import { showDuration, showMinutes } from '../../../core/units/duration.ts';
 import { questionOfWay } from '../../run/evening/steps-of-way.server.ts';

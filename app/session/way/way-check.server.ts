@@ -1,5 +1,5 @@
 import { planRun } from '../../../core/schedule/plan.ts';
-import { MOST_CHANGES } from '../../../core/schedule/read-way.ts';
+import { MOST_CHANGES } from '../../../core/schedule/way/read-way.ts';
 import { questionOfWay } from '../../run/evening/steps-of-way.server.ts';
 import { isFilmBatch, listBatches } from '../../server/shelf/batches.server.ts';
 import { findFilmKit } from '../../server/shelf/kits.server.ts';

@@ -1,9 +1,9 @@
 import type { Warning } from '../../../core/answer.ts';
 import type { Treatment } from '../../../core/film/treatment.ts';
 import { MANNERS, MOVEMENTS, type Manner, type MannerKind, type Movement } from '../../../core/kit/manner.ts';
-import type { AsTheKit } from '../../../core/schedule/as-the-kit.ts';
+import type { AsTheKit } from '../../../core/schedule/way/as-the-kit.ts';
 import type { PlannedStep } from '../../../core/schedule/plan.ts';
-import { isSetIn, type StepChanged, type WayStep } from '../../../core/schedule/way.ts';
+import { isSetIn, type StepChanged, type WayStep } from '../../../core/schedule/way/way.ts';
 import { lowerFirst } from '../../../core/units/first-letter.ts';
 import { showDuration } from '../../../core/units/duration.ts';
 import { showTemperature, type TemperatureUnit } from '../../../core/units/temperature.ts';

@@ -3,7 +3,7 @@ import { Link, useSearchParams } from 'react-router';
 import { isWater } from '../../../core/kit/kind.ts';
 import type { Manner } from '../../../core/kit/manner.ts';
 import type { PlannedStep } from '../../../core/schedule/plan.ts';
-import type { SingleInUse } from '../../../core/schedule/single-in-use.ts';
+import type { SingleInUse } from '../../../core/schedule/way/single-in-use.ts';
 import { showDuration } from '../../../core/units/duration.ts';
 import { fieldOfTemperature, showTemperature } from '../../../core/units/temperature.ts';
 import { Button } from '../../ui/button.tsx';

@@ -1,7 +1,7 @@
 import { array, boolean, object, string } from 'yup';
-import { TREATMENTS, type Treatment } from '../film/treatment.ts';
-import { bathSchema, saidShapes } from '../kit/kit-schema.ts';
-import { BARE_STEPS } from '../kit/kind.ts';
+import { TREATMENTS, type Treatment } from '../../film/treatment.ts';
+import { bathSchema, saidShapes } from '../../kit/kit-schema.ts';
+import { BARE_STEPS } from '../../kit/kind.ts';
 import type { WayStep } from './way.ts';
 
 const id = () => string().min(1).max(120);

@@ -1,4 +1,4 @@
-import { planRun, type PlannedStep, type PlanQuestion } from './plan.ts';
+import { planRun, type PlannedStep, type PlanQuestion } from '../plan.ts';
 
 /** The steps of a run before a way of one's own had its say, by their ids. */
 export type AsTheKit = Readonly<Record<string, Pick<PlannedStep, 'name' | 'seconds' | 'temperatureC' | 'manner'>>>;

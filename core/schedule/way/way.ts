@@ -1,10 +1,10 @@
-import { answered, refused, type Answer, type Fault } from '../answer.ts';
-import { isDeveloper, isWater, type BareStep } from '../kit/kind.ts';
-import type { Bath } from '../kit/kit.ts';
-import { saidManner, type StepSaid } from '../kit/manner.ts';
-import type { Habits } from './habits.ts';
-import { usualManner } from './manner.ts';
-import { bareSteps, fromBath, withStopBath, type DraftStep } from './sequence.ts';
+import { answered, refused, type Answer, type Fault } from '../../answer.ts';
+import { isDeveloper, isWater, type BareStep } from '../../kit/kind.ts';
+import type { Bath } from '../../kit/kit.ts';
+import { saidManner, type StepSaid } from '../../kit/manner.ts';
+import type { Habits } from '../habits.ts';
+import { usualManner } from '../manner.ts';
+import { bareSteps, fromBath, withStopBath, type DraftStep } from '../sequence.ts';
 import type { SingleInUse } from './single-in-use.ts';
 
 /** A step of the run as this person does it, or leaves out, or sets before or after another. */

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
-import { bleachesOrFixes, isDeveloper, isFinal, isWater } from '../kit/kind.ts';
-import { SHIPPED_KITS } from '../kit/shipped-kits.ts';
-import { usualQuestion } from './a-question.fixture.ts';
-import { planRun, type Plan, type PlanQuestion } from './plan.ts';
+import { bleachesOrFixes, isDeveloper, isFinal, isWater } from '../../kit/kind.ts';
+import { SHIPPED_KITS } from '../../kit/shipped-kits.ts';
+import { usualQuestion } from '../a-question.fixture.ts';
+import { planRun, type Plan, type PlanQuestion } from '../plan.ts';
 import { followed, freshStepId, putBack, withPlace, withSaid, type WayStep } from './way.ts';
 
 const TANK = { method: 'inversion', fillS: 8, drainS: 12, volumeMl: 520 } as const;

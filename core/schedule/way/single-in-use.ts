@@ -1,7 +1,7 @@
-import type { Bath } from '../kit/kit.ts';
-import { rollNumber } from '../timing/roll-number.ts';
-import type { BottleForRun } from './bottles-in-run.ts';
-import type { Habits } from './habits.ts';
+import type { Bath } from '../../kit/kit.ts';
+import { rollNumber } from '../../timing/roll-number.ts';
+import type { BottleForRun } from '../bottles-in-run.ts';
+import type { Habits } from '../habits.ts';
 
 /** The bottle that a single bath is poured from, with what it was filled with. */
 export interface BottleOfSingle extends BottleForRun {

@@ -1,8 +1,8 @@
-import type { Kit } from '../kit/kit.ts';
-import { washSeconds, prewashSeconds, type Habits } from './habits.ts';
-import { usualManner } from './manner.ts';
-import { draftSequence } from './sequence.ts';
-import { stepIds } from './step-ids.ts';
+import type { Kit } from '../../kit/kit.ts';
+import { washSeconds, prewashSeconds, type Habits } from '../habits.ts';
+import { usualManner } from '../manner.ts';
+import { draftSequence } from '../sequence.ts';
+import { stepIds } from '../step-ids.ts';
 import type { StepChanged } from './way.ts';
 
 /**
