@@ -1,5 +1,5 @@
 import type { Answer } from '../answer.ts';
-import { bottlesAfter, effectOfRun, NOTHING_TO_COME, shareOfBatch, type EffectEntry, type Forecast } from '../chemistry/ledger/effect.ts';
+import { bottlesAfter, effectOfRun, NOTHING_TO_COME, shareOfBatch, type Forecast } from '../chemistry/ledger/effect.ts';
 import { stepsOfKit } from '../chemistry/ledger/ledger.ts';
 import { ageInDays, pastShelfLife } from '../chemistry/life/shelf-life.ts';
 import type { FormatId } from '../film/format.ts';
@@ -18,7 +18,7 @@ import { isOneShot, type Habits } from '../schedule/habits.ts';
 import { planRun, type BatchState, type BottleState, type Advice, type Plan } from '../schedule/plan.ts';
 import { asTheKit, type AsTheKit } from '../schedule/way/as-the-kit.ts';
 import type { WaysOfKit } from '../schedule/way/read-way.ts';
-import type { BottleOfSingle, SingleInUse } from '../schedule/way/single-in-use.ts';
+import { singlesAfter, singlesPoured, type SingleInUse } from '../schedule/way/single-in-use.ts';
 import { type OwnMargin } from '../timing/own-margin.ts';
 import { filmsNotAlone, marginsOfRun } from './margins-of-run.ts';
 
@@ -262,7 +262,7 @@ function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuesti
       rolls: rollEquivalents(rolls),
       oneShot,
     });
-    singles = singles.map((single) => (single.bottle ? { ...single, bottle: afterOneOf(single.bottle, entries) } : single));
+    singles = singlesAfter(singles, entries);
     const ofBatch = entries.filter((entry) => !own.some(({ id }) => id === entry.bottle));
     standing.set(batch.id, {
       wornRolls: now.wornRolls + shareOfBatch(ofBatch).wears,
@@ -288,20 +288,6 @@ function plannedInTurn(arranged: readonly ArrangedRun[], question: EveningQuesti
       },
     ];
   });
-}
-
-/** The single baths' own bottles that a run is poured from, each in the place that it takes in the run. */
-function singlesPoured(steps: Plan['steps'], singles: readonly SingleInUse[]): BottleOfSingle[] {
-  return steps.flatMap(({ bath, from }) => {
-    const bottle = from === undefined ? null : singles.find((single) => single.bottle?.id === from)?.bottle;
-    return bottle ? [{ ...bottle, bath }] : [];
-  });
-}
-
-/** A bottle as some entries leave it; what went through it makes of its snip's time a thing of the past. */
-function afterOneOf(bottle: BottleOfSingle, entries: readonly EffectEntry[]): BottleOfSingle {
-  const [after = bottle] = bottlesAfter([bottle], entries);
-  return after.wornRolls === bottle.wornRolls ? after : { ...after, clearS: null };
 }
 
 /** The least that a bottle which this run pours holds beyond what evenings to come have spoken for. */

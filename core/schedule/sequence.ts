@@ -81,7 +81,7 @@ export function draftSequence(kit: Kit, habits: Habits, treatment: Treatment, si
   // After the habits, so that a treatment's own needs (a rinse before a bare fixer) have the last word.
   steps = withTreatment(steps, treatment, habits, bare, singles);
   steps = withWashing(steps, habits);
-  steps = withStopBath(withWettingAgent(steps, habits, bare), singles);
+  steps = withWettingAgent(steps, habits, bare).map((step) => withOwnStop(step, singles));
   return steps.map((step) => ({ ...step, manner: step.manner ?? usualManner(step.kind, habits) }));
 }
 
@@ -194,12 +194,9 @@ function ownAlkaline(single: SingleInUse | null): Partial<DraftStep> {
 }
 
 /** A stop bath that the person keeps is poured wherever one is called for and the kit brings none. */
-export function withStopBath(steps: DraftStep[], singles: readonly SingleInUse[]): DraftStep[] {
-  const single = singleOfKind(singles, 'stop');
-  if (!single) return steps;
-  return steps.map((step) =>
-    step.kind === 'stop' && !step.bottle ? { ...step, single, bottle: single.bath, name: single.bath.name } : step,
-  );
+export function withOwnStop(step: DraftStep, singles: readonly SingleInUse[]): DraftStep {
+  const single = step.kind === 'stop' && !step.bottle ? singleOfKind(singles, 'stop') : null;
+  return single ? { ...step, single, bottle: single.bath, name: single.bath.name } : step;
 }
 
 /**

@@ -12,6 +12,11 @@ export function showVolume(volumeMl: number, unit: VolumeUnit = 'ml'): string {
 }
 
 /** The figure alone, for a field that says its unit beside it. */
+/** `4.5 l`: water of the tap and the tub, which nobody measures in ounces. */
+export function showLitres(ml: number): string {
+  return `${(ml / 1000).toFixed(1)} l`;
+}
+
 export function figureOfVolume(volumeMl: number, unit: VolumeUnit): string {
   return unit === 'ml' ? String(Math.round(volumeMl)) : (volumeMl / ML_PER_UNIT[unit]).toFixed(1);
 }

@@ -43,8 +43,9 @@ const batchOf = (id: string): FilmBatch => {
   if (!batch || !isFilmBatch(batch)) throw new Error(`no batch ${id}`);
   return batch;
 };
-const seen = ({ bottles }: BatchWithKit) =>
+const seenBottles = (bottles: BatchWithKit['bottles']) =>
   bottles.map(({ number, mlLeft, wornRolls }) => ({ number, mlLeft: Math.round(mlLeft), wornRolls: Math.round(wornRolls * 1000) }));
+const seen = ({ bottles }: Pick<BatchWithKit, 'bottles'>) => seenBottles(bottles);
 const jugs = () => new Map(jugsNow().map(({ jug, ml }) => [jug, ml]));
 
 beforeAll(() => storeTank('steel'));
@@ -91,12 +92,14 @@ const evening = fc.record({
   again: fc.integer({ min: 0, max: 2 }),
   /** Its stabiliser was taken over from another batch. */
   takenOver: fc.boolean(),
+  /** A fixer of one's own stands on the shelf, which a run without its bleach takes. */
+  ownFixer: fc.boolean(),
 });
 
 test('the forecast of a run is the ledger after it; taking the run back restores everything', () => {
   let n = 0;
   fc.assert(
-    fc.property(evening, ({ treatment, oneShot, rolls, again, takenOver }) => {
+    fc.property(evening, ({ treatment, oneShot, rolls, again, takenOver, ownFixer }) => {
       const id = `batch-${++n}`;
       storeBatch(id, 0);
       if (takenOver) {
@@ -105,9 +108,14 @@ test('the forecast of a run is the ledger after it; taking the run back restores
         if (!from || !inItsPlace) throw new Error('no stabiliser');
         moveBottle(from.id, { batchId: id, bath: 'stabiliser', inItsPlace: { number: inItsPlace.id } }, today(), nowMs());
       }
-      const before = batchOf(id);
+      const fixer = `${id}-fixer`;
+      if (ownFixer) storeSingle(fixer, 'fixer');
+      const inFixer = () => findBatch(fixer)?.bottles ?? [];
+      const [before, fixerBefore] = [batchOf(id), inFixer()];
       const inJugs = jugs();
       const runId = begun(id, treatment, oneShot, rolls);
+      const fixes = runsToCome().get(fixer);
+      expect(fixes !== undefined).toBe(ownFixer && treatment === 'bleach-bypass');
       const run = findRun(runId);
       if (!run) throw new Error('no run');
       const forecast = runsToCome().get(id);
@@ -119,19 +127,25 @@ test('the forecast of a run is the ledger after it; taking the run back restores
           record(runId, 'step-ended', { step });
         }
       const does = effectOnBottles(run, (step) => 1 + (step.id === repeated ? again : 0));
-      if (again === 0 || repeated === undefined) expect(forecast?.entries).toEqual(does.entries);
+      const ofFixer = (entry: { readonly bottle: string }) => fixerBefore.some((bottle) => bottle.id === entry.bottle);
+      if (again === 0 || repeated === undefined) {
+        expect(forecast?.entries).toEqual(does.entries.filter((entry) => !ofFixer(entry)));
+        expect(fixes?.entries ?? []).toEqual(does.entries.filter(ofFixer));
+      }
       const finish = record(runId, 'finished');
       const after = batchOf(id);
       expect(seen(after)).toEqual(seen({ ...before, bottles: bottlesAfter(before.bottles, does.entries) }));
+      expect(seenBottles(inFixer())).toEqual(seenBottles(bottlesAfter(fixerBefore, does.entries)));
       expect([after.rollsDone, after.wornRolls]).toEqual([rolls, oneShot ? 0 : rolls]);
       for (const jug of JUGS) expect((jugs().get(jug) ?? 0) - (inJugs.get(jug) ?? 0)).toBeCloseTo(does.jugsMl[jug], 1);
       // A bath that was left out knows nothing of the run.
       const bleachFix = after.bottles.find(({ kind }) => kind === 'bleach-fix');
       if (treatment === 'bleach-bypass') expect(bleachFix).toMatchObject({ mlLeft: 1000, rollsDone: 0 });
       record(runId, 'undone', { event: finish });
-      expect(seen(batchOf(id))).toEqual(seen(before));
+      expect([seen(batchOf(id)), seenBottles(inFixer())]).toEqual([seen(before), seenBottles(fixerBefore)]);
       expect([batchOf(id).rollsDone, [...jugs()]]).toEqual([0, [...inJugs]]);
       record(runId, 'given-up', { reason: '', countsRolls: false });
+      if (ownFixer) setBatchRetired(fixer, nowMs());
     }),
     { numRuns: 25 },
   );

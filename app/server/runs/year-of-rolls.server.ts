@@ -21,20 +21,23 @@ interface Row {
   readonly process: Process;
   readonly film: string;
   readonly state: string;
-  readonly verdict: Verdict | null;
+  readonly judged: Verdict | null;
   readonly n: number;
 }
 
 /** The rolls whose runs ended between two instants, by process and film, the most first; from the book alone. */
 export function filmsBetween(fromMs: number, toMs: number): FilmOfYear[] {
   const rows = sql(
-    `SELECT rolls.process, rolls.film, rolls.state, run_search.verdict, sum(rolls.count) AS n
+    // A run’s verdict is that of the rolls that were looked at: another roll of the same tank was not.
+    `SELECT rolls.process, rolls.film, rolls.state, sum(rolls.count) AS n,
+       CASE WHEN EXISTS (SELECT 1 FROM looks WHERE looks.run_id = runs.id AND looks.deleted_at_ms IS NULL
+         AND (looks.roll_id IS NULL OR looks.roll_id = rolls.id)) THEN run_search.verdict END AS judged
      FROM rolls JOIN runs ON runs.id = rolls.run_id LEFT JOIN run_search ON run_search.run_id = runs.id
      WHERE runs.ended_at_ms >= ? AND runs.ended_at_ms < ? AND rolls.state IN ('developed', 'spoilt') AND runs.repairs IS NULL
-     GROUP BY rolls.process, rolls.film, rolls.state, run_search.verdict`,
+     GROUP BY rolls.process, rolls.film, rolls.state, judged`,
   ).all(fromMs, toMs) as Row[];
   const films = new Map<string, FilmOfYear>();
-  for (const { process, film, state, verdict, n } of rows) {
+  for (const { process, film, state, judged: verdict, n } of rows) {
     const key = `${process} ${film}`;
     const before = films.get(key) ?? { process, film, rolls: 0, right: 0, judged: {}, notLookedAt: 0, lost: 0 };
     const isLost = state === 'spoilt';

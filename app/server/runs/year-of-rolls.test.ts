@@ -45,4 +45,16 @@ test('a year by film: how many rolls, what came out, what nobody looked at and w
   ]);
   expect(filmsBetween(TO, TO + 1)).toEqual([]);
   expect(bestStripBetween(FROM, TO)).toBeNull();
+  // A look at one roll of a run says nothing of the others.
+  saveLook({
+    id: 'look-a',
+    runId: 'a',
+    rollId: 'a-1',
+    filmIs: 'dry',
+    seen: { edge: 'normal', frames: 'normal', marks: [] },
+    note: '',
+    atMs: 9,
+  });
+  indexRunAnew('a');
+  expect(filmsBetween(FROM, TO)[0]).toMatchObject({ film: 'Fennel 200', rolls: 3, right: 1, notLookedAt: 1 });
 });

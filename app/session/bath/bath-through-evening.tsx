@@ -1,12 +1,11 @@
 import { showMinutes } from '../../../core/units/duration.ts';
 import { showRange } from '../../../core/units/sentence.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
+import { showLitres } from '../../../core/units/volume.ts';
 import { useUnits } from '../../ui/forms/units.ts';
 import { Notice } from '../../ui/notice.tsx';
 import type { EveningPlan } from '../evening/evening-plan.server.ts';
 import { useRunNumber } from '../plan/run-number.ts';
-
-const litres = (ml: number) => `${(Math.round(ml / 100) / 10).toFixed(1)} l`;
 
 /** What is done to the bath while the evening goes: each top-up where it has no heater, each change between two processes (domain.md 8.2). */
 export function BathThroughEvening({ plan }: { readonly plan: Pick<EveningPlan, 'bath' | 'settings'> }) {
@@ -26,7 +25,7 @@ export function BathThroughEvening({ plan }: { readonly plan: Pick<EveningPlan, 
                 ? seconds === null
                   ? 'this heater cannot; take out water and pour in hot.'
                   : `the heater takes ${showMinutes(seconds)}.`
-                : `take out ${litres(coldMl)} and pour in as much cold.`}
+                : `take out ${showLitres(coldMl)} and pour in as much cold.`}
             </li>
           ))}
         </ul>
@@ -40,7 +39,7 @@ export function BathThroughEvening({ plan }: { readonly plan: Pick<EveningPlan, 
           <ol className="mt-1 space-y-0.5 text-sm" aria-label="Topping up">
             {topUps.map(({ at, ml, with: water, toC }, i) => (
               <li key={i}>
-                <span className="figure font-semibold">{at}</span> take out {litres(ml)}, pour in as much {water}
+                <span className="figure font-semibold">{at}</span> take out {showLitres(ml)}, pour in as much {water}
                 {water === 'hot' && <> at {show(plan.settings.hotTapC)}</>}: {show(toC)}
               </li>
             ))}

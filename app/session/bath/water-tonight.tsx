@@ -1,11 +1,10 @@
 import { waterOfEvening } from '../../../core/evening/water-of-evening.ts';
 import { loadedTank } from '../../../core/packing/load.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
+import { showLitres } from '../../../core/units/volume.ts';
 import { useUnits } from '../../ui/forms/units.ts';
 import type { EveningPage } from '../evening/evening-page.server.ts';
 import { useRunNumber } from '../plan/run-number.ts';
-
-const litres = (ml: number) => `${(ml / 1000).toFixed(1)} l`;
 
 /** Water to have ready, by temperature, with hot and cold from the two taps (domain.md 8.2). */
 export function WaterTonight({ page }: { readonly page: EveningPage }) {
@@ -23,7 +22,7 @@ export function WaterTonight({ page }: { readonly page: EveningPage }) {
   return (
     <details className="mt-2">
       <summary>
-        <span className="font-semibold underline">Water tonight</span> <span className="figure">{litres(water.ml)}</span>
+        <span className="font-semibold underline">Water tonight</span> <span className="figure">{showLitres(water.ml)}</span>
       </summary>
       <table className="mt-1 w-full text-sm">
         <thead>
@@ -40,11 +39,11 @@ export function WaterTonight({ page }: { readonly page: EveningPage }) {
               <th scope="row" className="figure py-1 text-left font-semibold">
                 {showTemperature(tempC, temperature)}
               </th>
-              <td className="figure text-right">{litres(ml)}</td>
+              <td className="figure text-right">{showLitres(ml)}</td>
               {mix ? (
                 <>
-                  <td className="figure text-right">{litres(mix.hotMl)}</td>
-                  <td className="figure text-right">{litres(mix.coldMl)}</td>
+                  <td className="figure text-right">{showLitres(mix.hotMl)}</td>
+                  <td className="figure text-right">{showLitres(mix.coldMl)}</td>
                 </>
               ) : (
                 <td colSpan={2} className="text-right text-quiet">
@@ -57,8 +56,8 @@ export function WaterTonight({ page }: { readonly page: EveningPage }) {
       </table>
       {runs.length > 1 && (
         <p className="mt-1 text-sm text-quiet">
-          {runs.map(({ index }, i) => `Run ${number(index)} ${litres(water.runsMl[i] ?? 0)}`).join(' · ')}. Running water as four litres a
-          minute.
+          {runs.map(({ index }, i) => `Run ${number(index)} ${showLitres(water.runsMl[i] ?? 0)}`).join(' · ')}. Running water as four litres
+          a minute.
         </p>
       )}
     </details>

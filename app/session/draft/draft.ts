@@ -3,14 +3,10 @@ import { isArrangement } from '../../../core/evening/arranged-run.ts';
 import type { ArrangedRun } from '../../../core/evening/evening.ts';
 import { TREATMENTS, type Treatment } from '../../../core/film/treatment.ts';
 import { HEAT_SCHOOLS, type HeatSchool } from '../../../core/heat/tank/tank-through-the-run.ts';
-import { BARE_STEPS, type BareStep } from '../../../core/kit/kind.ts';
-import { bathSchema, saidShapes } from '../../../core/kit/kit-schema.ts';
-import type { Bath } from '../../../core/kit/kit.ts';
-import type { StepSaid } from '../../../core/kit/manner.ts';
 import type { Habits } from '../../../core/schedule/habits.ts';
 import { habitShapes, readHabits } from '../../../core/schedule/read-habits.ts';
-import { readWays, type WaysOfKit } from '../../../core/schedule/way/read-way.ts';
-import { freshStepId, isSetIn, putBack, withPlace, withSaid, type WayStep } from '../../../core/schedule/way/way.ts';
+import { isWayChange, wayShapes, withWayChange, type DraftedWays } from '../way/way-of-draft.ts';
+import { readWays } from '../../../core/schedule/way/read-way.ts';
 import { atFilm, atPush, MOST_OWN, type OwnMargin } from '../../../core/timing/own-margin.ts';
 import type { WearSchool } from '../../../core/timing/roll-number.ts';
 import type { PushSchool } from '../../../core/timing/rule-of-thumb.ts';
@@ -18,7 +14,7 @@ import type { PushSchool } from '../../../core/timing/rule-of-thumb.ts';
 export const DRAFT_FORMAT = 'steady-reel/draft@2';
 
 /** What a person changed of tonight's proposal. Everything absent is proposed anew each time. */
-export interface Draft {
+export interface Draft extends DraftedWays {
   readonly excluded: readonly string[];
   /** At most one chosen batch a process. */
   readonly batchIds: readonly string[];
@@ -32,10 +28,6 @@ export interface Draft {
   readonly arrangement: readonly ArrangedRun[] | null;
   /** A person's own margins: by kit, then by bath. What was stored by batch before is found under the batch. */
   readonly own: OwnMargins;
-  /** How this person goes through a kit: by kit, then by treatment (domain.md 9.1). */
-  readonly ways: Readonly<Record<string, WaysOfKit>>;
-  /** The same for tonight alone: where there is one it stands in the place of the other, and goes with the evening. */
-  readonly waysTonight?: Readonly<Record<string, WaysOfKit>>;
   /** Habits for this session alone; absent, the person's own hold. */
   readonly habits?: Habits;
   /** The wear school of this session, where it differs from those habits. */
@@ -62,11 +54,6 @@ export function marginsOn(
   };
 }
 
-/** How a kit is gone through tonight, by treatment. */
-export function waysOf({ ways, waysTonight }: Pick<Draft, 'ways' | 'waysTonight'>, kitId: string): WaysOfKit {
-  return { ...ways[kitId], ...waysTonight?.[kitId] };
-}
-
 export const EMPTY_DRAFT: Draft = {
   excluded: [],
   batchIds: [],
@@ -81,12 +68,6 @@ export const EMPTY_DRAFT: Draft = {
 
 const id = () => string().min(1).max(64).required();
 const stepId = () => string().min(1).max(120).required();
-const ofTreatment = () =>
-  string<Treatment>()
-    .oneOf([...TREATMENTS])
-    .required();
-/** For tonight alone, or from now on. */
-const ofScope = () => string<'tonight' | 'always'>().oneOf(['tonight', 'always']);
 const arranged = () => mixed<readonly ArrangedRun[]>(isArrangement).required();
 
 const numbers = mixed<Record<string, Record<string, number>>>(
@@ -197,37 +178,7 @@ const shapes = {
     push: number().min(-5).max(5),
     film: string().max(200),
   }),
-  way: object({
-    kitId: id(),
-    treatment: ofTreatment(),
-    step: stepId(),
-    scope: ofScope(),
-    ...saidShapes,
-    changes: number(),
-    fills: array(number().required()),
-  }),
-  'way-leave-out': object({ kitId: id(), treatment: ofTreatment(), step: stepId(), scope: ofScope() }),
-  'way-move': object({
-    kitId: id(),
-    treatment: ofTreatment(),
-    step: stepId(),
-    scope: ofScope(),
-    before: string().min(1).max(120),
-    after: string().min(1).max(120),
-  }).test('one-of', 'before or after', ({ before, after }) => (before === undefined) !== (after === undefined)),
-  'way-set-in': object({
-    kitId: id(),
-    treatment: ofTreatment(),
-    after: stepId(),
-    scope: ofScope(),
-    water: string<BareStep>().oneOf([...BARE_STEPS]),
-    bottle: bathSchema,
-    single: string().min(1).max(120),
-  }).test('one-of', 'water or a bath', ({ water, bottle }) => (water === undefined) !== ((bottle as unknown) === undefined)),
-  'way-back': object({ kitId: id(), treatment: ofTreatment(), step: stepId(), scope: ofScope() }),
-  'way-kit': object({ kitId: id(), treatment: ofTreatment(), scope: ofScope() }),
-  'way-for-good': object({ kitId: id(), treatment: ofTreatment() }),
-  'way-as-always': object({ kitId: id(), treatment: ofTreatment() }),
+  ...wayShapes,
   heat: object({
     school: string<HeatSchool>()
       .oneOf([...HEAT_SCHOOLS])
@@ -251,6 +202,7 @@ export function readDraftChange(kind: string, posted: object): DraftChange | nul
 
 /** One change to tonight, applied to what is there. `runs` is the arrangement on the screen, which a first drag makes the person's own; `usual` are the habits that hold where tonight has none of its own. */
 export function withChange(draft: Draft, change: DraftChange, usual: Habits = {}): Draft {
+  if (isWayChange(change)) return { ...draft, ...withWayChange(draft, change) };
   switch (change.kind) {
     case 'roll-in':
       return { ...draft, excluded: draft.excluded.filter((id) => id !== change.rollId), arrangement: null };
@@ -306,45 +258,6 @@ export function withChange(draft: Draft, change: DraftChange, usual: Habits = {}
       const ofBatch = isApart ? draft.own[change.batchId] : without(draft.own[change.batchId]);
       return { ...draft, own: { ...draft.own, ...(ofBatch ? { [change.batchId]: ofBatch } : {}), [key]: ofKit } };
     }
-    case 'way': {
-      // Only what is said of a step; a form posts more than that.
-      const said = Object.entries(change).filter(([name, value]) => Object.hasOwn(saidShapes, name) && value !== undefined);
-      return withWay(draft, change, (way) => withSaid(way, { id: change.step, ...(Object.fromEntries(said) as StepSaid) }));
-    }
-    case 'way-leave-out':
-      return withWay(draft, change, (way) => {
-        const isOwn = way.some((step) => isSetIn(step) && step.id === change.step);
-        return isOwn ? putBack(way, change.step) : withSaid(way, { id: change.step, leaveOut: true });
-      });
-    case 'way-move': {
-      const { step, before, after } = change;
-      return withWay(draft, change, (way) => withPlace(way, { id: step, ...(before === undefined ? { after } : { before }) }));
-    }
-    case 'way-set-in':
-      return withWay(draft, change, (way) => {
-        const { after, water } = change;
-        // It came from a kit of the shelf, which was read whole.
-        const bottle = change.bottle as Bath | undefined;
-        const id = freshStepId(
-          water ?? bottle?.id ?? 'step',
-          way.map((step) => step.id),
-        );
-        return [
-          ...way,
-          { id, after, ...(bottle ? { bottle, ...(change.single ? { single: change.single } : {}) } : water ? { water } : {}) },
-        ];
-      });
-    case 'way-back':
-      return withWay(draft, change, (way) => putBack(way, change.step));
-    case 'way-kit':
-      return withWay(draft, change, () => []);
-    case 'way-for-good': {
-      const { kitId, treatment } = change;
-      const always = { ...draft.ways[kitId], [treatment]: waysOf(draft, kitId)[treatment] ?? [] };
-      return { ...withoutTonight(draft, change), ways: { ...draft.ways, [kitId]: always } };
-    }
-    case 'way-as-always':
-      return withoutTonight(draft, change);
     case 'heat':
       return { ...draft, habits: { ...(draft.habits ?? usual), temperature: change.school } };
     case 'habit': {
@@ -359,30 +272,6 @@ export function withChange(draft: Draft, change: DraftChange, usual: Habits = {}
     case 'propose':
       return { ...draft, arrangement: null, excluded: [] };
   }
-}
-
-interface OfWay {
-  readonly kitId: string;
-  readonly treatment: Treatment;
-  readonly scope?: 'tonight' | 'always' | undefined;
-}
-
-/** A kit’s way with one treatment, changed: for tonight alone, or from now on and tonight too. */
-function withWay(draft: Draft, { kitId, treatment, scope }: OfWay, by: (way: readonly WayStep[]) => readonly WayStep[]): Draft {
-  const ofKit = draft.ways[kitId] ?? {};
-  const tonight = draft.waysTonight?.[kitId] ?? {};
-  const ofTonight = scope === 'tonight' || tonight[treatment] ? by(tonight[treatment] ?? ofKit[treatment] ?? []) : null;
-  return {
-    ...draft,
-    ...(scope === 'tonight' ? {} : { ways: { ...draft.ways, [kitId]: { ...ofKit, [treatment]: by(ofKit[treatment] ?? []) } } }),
-    ...(ofTonight ? { waysTonight: { ...draft.waysTonight, [kitId]: { ...tonight, [treatment]: ofTonight } } } : {}),
-  };
-}
-
-/** Tonight this kit is gone through as always. */
-function withoutTonight(draft: Draft, { kitId, treatment }: OfWay): Draft {
-  const { [treatment]: _, ...rest } = draft.waysTonight?.[kitId] ?? {};
-  return { ...draft, waysTonight: { ...draft.waysTonight, [kitId]: rest } };
 }
 
 function forEach<T>(rollIds: readonly string[], value: T): Record<string, T> {

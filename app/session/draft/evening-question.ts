@@ -1,7 +1,8 @@
 import type { EveningQuestion, EveningRoll } from '../../../core/evening/evening.ts';
 import { pushOfRoll } from '../../../core/film/develop-at.ts';
 import type { Roll } from '../../server/rolls.server.ts';
-import { marginsOn, waysOf, type Draft, type OwnMargins } from './draft.ts';
+import { waysOf } from '../way/way-of-draft.ts';
+import { marginsOn, type Draft, type OwnMargins } from './draft.ts';
 
 export interface SetTonight {
   readonly waiting: readonly Roll[];

@@ -91,3 +91,9 @@ test('a margin for one film reaches its rolls alone, and is told where that film
   ]);
   expect(arranged(['thin-1', 'other-1'])).toEqual([[ofKit, true]]);
 });
+
+test('what is made as it was last time outlasts an evening that goes on, as any margin does', async () => {
+  const film = 'Tern 400';
+  await post(action, { intent: 'as-last', batchId: 'batch', kitId: KIT, bath: 'developer', tempC: '38', ownS: '15', film });
+  expect(readDraft().own[`${KIT}#${film}`]).toEqual({ developer: { by: 'seconds', amount: 15, reason: 'as last time' } });
+});

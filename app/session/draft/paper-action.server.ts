@@ -5,7 +5,7 @@ import { changeEvening } from '../evening/evening-change.server.ts';
 import { startTonight } from '../run-acts/replan.server.ts';
 import { toTheBench } from '../run-acts/to-the-bench.ts';
 import { withChange } from './draft.ts';
-import { answeredProposal } from './proposal-answer.server.ts';
+import { answerProposal } from './proposal-answer.server.ts';
 import { postedChange, refusalOf } from './posted-change.server.ts';
 import { keepTankReading } from './tank-reading.server.ts';
 import { readDraft, writeDraft } from './tonight.server.ts';
@@ -26,8 +26,12 @@ export function changeOnPaper(form: FormData) {
       if (before) writeDraft(before);
       return null;
     }
+    case 'proposal-no':
+    case 'proposal-kept':
+      answerProposal(form);
+      return null;
     default:
-      return answeredProposal(form) ? null : changeDraft(intent, form);
+      return changeDraft(intent, form);
   }
 }
 

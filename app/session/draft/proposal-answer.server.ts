@@ -5,18 +5,15 @@ import { saveLesson } from '../../server/runs/lessons.server.ts';
 import { textOf } from '../../ui/forms/form.ts';
 
 /**
- * What a person says to a proposal: no for good, or to be reminded of it with the film. Either way it is not made again. False for a
- * form that is none of these.
+ * What a person says to a proposal: no for good, or to be reminded of it with the film. Either way it is not made again.
  */
-export function answeredProposal(form: FormData): boolean {
-  const intent = textOf(form, 'intent');
-  if (intent !== 'proposal-no' && intent !== 'proposal-kept') return false;
+export function answerProposal(form: FormData): void {
   const film = textOf(form, 'film').trim().slice(0, 120);
   const process = PROCESSES.find((each) => each === textOf(form, 'process'));
   const kind = textOf(form, 'proposal') === 'longer' ? 'longer' : 'more-light';
-  if (film === '' || !process) return true;
+  if (film === '' || !process) return;
   const speed = Number(textOf(form, 'speed'));
-  if (intent === 'proposal-kept' && Number.isInteger(speed) && speed > 0 && speed <= 25_600)
+  if (textOf(form, 'intent') === 'proposal-kept' && Number.isInteger(speed) && speed > 0 && speed <= 25_600)
     saveLesson(
       {
         id: `speed-${process}-${film}`,
@@ -28,5 +25,4 @@ export function answeredProposal(form: FormData): boolean {
       nowMs(),
     );
   putProposalAway(film, process, kind);
-  return true;
 }

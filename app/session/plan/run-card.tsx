@@ -14,7 +14,7 @@ import { rollRange } from '../../ui/roll-range.ts';
 import { Strip } from '../../ui/strip/strip.tsx';
 import { Why } from '../../ui/working.tsx';
 import type { Plan } from '../../../core/schedule/plan.ts';
-import { waysOf } from '../draft/draft.ts';
+import { waysOf } from '../way/way-of-draft.ts';
 import { TonightForm, type TypedRefusal } from '../draft/tonight-form.tsx';
 import type { EveningPage as TonightData } from '../evening/evening-page.server.ts';
 import { RollChip } from './roll-chip.tsx';

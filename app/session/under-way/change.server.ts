@@ -51,6 +51,11 @@ export function changeComing(sessionId: string, change: DraftChange): Changed {
     const next = withChange(draft, change, usualHabits());
     const broken = wayRefusal(next, change);
     if (broken) throw new Refused(broken);
+    // What is said of a kit, its margins and its ways, outlasts the evening.
+    if ('kitId' in change) {
+      keepForGood(next, change);
+      return { ...next, arrangement: next.arrangement ?? arrangement };
+    }
     switch (change.kind) {
       case 'roll-in':
         return { ...next, arrangement: withRoll(sessionId, { ...next, arrangement }, change.rollId) };
@@ -59,17 +64,6 @@ export function changeComing(sessionId: string, change: DraftChange): Changed {
       case 'propose':
         // Only what is to come tonight is arranged anew; what waits beside it goes on waiting.
         return { ...next, excluded: draft.excluded, arrangement: null };
-      case 'margin':
-      case 'way':
-      case 'way-leave-out':
-      case 'way-move':
-      case 'way-set-in':
-      case 'way-back':
-      case 'way-kit':
-      case 'way-for-good':
-      case 'way-as-always':
-        keepForGood(next, change);
-        return next;
       default:
         // A change that would have everything proposed anew leaves the runs as they are arranged: an evening goes on.
         return { ...next, arrangement: next.arrangement ?? arrangement };

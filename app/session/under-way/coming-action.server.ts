@@ -2,7 +2,7 @@ import { data } from 'react-router';
 import { liveRunTitle } from '../../server/runs/runs.server.ts';
 import { textOf } from '../../ui/forms/form.ts';
 import { changedEvening, keptTankReading } from '../draft/paper-action.server.ts';
-import { answeredProposal } from '../draft/proposal-answer.server.ts';
+import { answerProposal } from '../draft/proposal-answer.server.ts';
 import { postedChange, refusalOf } from '../draft/posted-change.server.ts';
 import { changeComing, endEarly, undoComing, type Changed } from './change.server.ts';
 
@@ -22,8 +22,11 @@ export function changeUnderWay(sessionId: string, form: FormData) {
       return data(refusalOf('An evening goes on already. Its next run begins from its own button.', liveRunTitle()?.id ?? null), {
         status: 409,
       });
+    case 'proposal-no':
+    case 'proposal-kept':
+      answerProposal(form);
+      return null;
     default: {
-      if (answeredProposal(form)) return null;
       const posted = postedChange(intent, form);
       return posted.ok ? told(changeComing(sessionId, posted.change)) : data(posted.refusal, { status: 422 });
     }

@@ -3,7 +3,8 @@ import { MOST_CHANGES } from '../../../core/schedule/way/read-way.ts';
 import { questionOfWay } from '../../run/evening/steps-of-way.server.ts';
 import { isFilmBatch, listBatches } from '../../server/shelf/batches.server.ts';
 import { findFilmKit } from '../../server/shelf/kits.server.ts';
-import { waysOf, type Draft, type DraftChange } from '../draft/draft.ts';
+import type { Draft, DraftChange } from '../draft/draft.ts';
+import { waysOf } from './way-of-draft.ts';
 
 /** Why a change to a way would break it, in words; null where it may stand. What broke before it was made is not its fault. */
 export function wayRefusal(next: Draft, change: DraftChange): string | null {

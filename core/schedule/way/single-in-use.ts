@@ -1,3 +1,4 @@
+import { bottlesAfter, type EffectEntry } from '../../chemistry/ledger/effect.ts';
 import type { Bath } from '../../kit/kit.ts';
 import { rollNumber } from '../../timing/roll-number.ts';
 import type { BottleForRun } from '../bottles-in-run.ts';
@@ -32,4 +33,24 @@ export function singleOfKind(singles: readonly SingleInUse[], kind: Bath['kind']
 export function rollInSingle({ makesMl, bottle }: SingleInUse, runRolls: number, { wear = 'last' }: Pick<Habits, 'wear'>): number {
   if (bottle === null) return 1;
   return rollNumber({ rollsDone: bottle.wornRolls, runRolls, makesMl, volumeMl: bottle.volumeMl, wear });
+}
+
+/** The single baths' own bottles that a run is poured from, each in the place that it takes in the run. */
+export function singlesPoured(
+  steps: readonly { readonly bath: string; readonly from?: string }[],
+  singles: readonly SingleInUse[],
+): BottleOfSingle[] {
+  return steps.flatMap(({ bath, from }) => {
+    const bottle = from === undefined ? null : singles.find((single) => single.bottle?.id === from)?.bottle;
+    return bottle ? [{ ...bottle, bath }] : [];
+  });
+}
+
+/** Single baths as some entries leave their bottles; what went through one makes of its snip's time a thing of the past. */
+export function singlesAfter(singles: readonly SingleInUse[], entries: readonly EffectEntry[]): SingleInUse[] {
+  return singles.map((single) => {
+    if (!single.bottle) return single;
+    const [after = single.bottle] = bottlesAfter([single.bottle], entries);
+    return { ...single, bottle: after.wornRolls === single.bottle.wornRolls ? after : { ...after, clearS: null } };
+  });
 }

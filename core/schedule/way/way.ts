@@ -4,7 +4,7 @@ import type { Bath } from '../../kit/kit.ts';
 import { saidManner, type StepSaid } from '../../kit/manner.ts';
 import type { Habits } from '../habits.ts';
 import { usualManner } from '../manner.ts';
-import { bareSteps, fromBath, withStopBath, type DraftStep } from '../sequence.ts';
+import { bareSteps, fromBath, withOwnStop, type DraftStep } from '../sequence.ts';
 import type { SingleInUse } from './single-in-use.ts';
 
 /** A step of the run as this person does it, or leaves out, or sets before or after another. */
@@ -83,7 +83,7 @@ export function inThisWay(
       const single = kept === undefined ? null : (singles.find(({ kit }) => kit === kept) ?? null);
       const made = bottle
         ? { ...fromBath(single?.bath ?? bottle), single }
-        : (withStopBath([bareSteps(habits)(water as BareStep, water as BareStep)], singles)[0] as DraftStep);
+        : withOwnStop(bareSteps(habits)(water as BareStep, water as BareStep), singles);
       const draft = said({ ...made, manner: usualManner(made.kind, habits) }, change, (message) => fault('not-water', '.manner', message));
       list = list.toSpliced(after === undefined ? at : at + 1, 0, { id, draft, by: i });
       return;
