@@ -1,5 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { CAUSES } from './causes.ts';
+import { lookNext } from './inspection-words.ts';
 import { EDGES, FRAMES, marksOf, type Inspection, type RunFacts } from './inspection.ts';
 import { judge } from './judge.ts';
 
@@ -191,5 +192,9 @@ test('a roll is asked as a roll, sheets as sheets, and remjet is looked for wher
     (['perforation-streaks', 'sheet-line', 'black-specks', 'scratches'] as const).filter((mark) => marksOf(of).includes(mark));
   expect(has({ process: 'C-41' })).toEqual(['perforation-streaks', 'scratches']);
   expect(has({ process: 'E-6', sheet: true })).toEqual(['sheet-line', 'scratches']);
+  expect([lookNext({}, 'negative'), lookNext({}, 'negative', true)].map((says) => /numbers along the edge/.test(says))).toEqual([
+    true,
+    false,
+  ]);
   expect(has({ process: 'ECN-2' })).toEqual(['perforation-streaks', 'black-specks', 'scratches']);
 });

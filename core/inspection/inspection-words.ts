@@ -86,9 +86,10 @@ export function seenInWords(seen: Inspection, film: Film): string {
   return all === '' ? 'Not looked at yet.' : `${upperFirst(all)}.`;
 }
 
-/** What to look at next, where what was said leaves it open. */
-export function lookNext(seen: Inspection, film: Film): string {
-  if (seen.edge === undefined)
+/** What to look at next, where what was said leaves it open. A sheet has no numbers along its edge. */
+export function lookNext(seen: Inspection, film: Film, sheet = false): string {
+  if (sheet && seen.frames === undefined) return 'Look at the picture first, away from its brightest lights.';
+  if (!sheet && seen.edge === undefined)
     return 'Look at the numbers along the edge: the factory exposed them, so they tell the developer from the camera.';
   if (film === 'slide' && seen.slides === undefined)
     return 'Look at the slides against an even light: with the edge they tell the camera from the developer.';

@@ -112,7 +112,7 @@ export async function tank(
     await page.locator('[name=p135]').fill('');
     await page.locator('[name=p4x5]').fill(sheets);
   }
-  if (warms) await page.getByLabel('Warmed for it').selectOption(warms);
+  if (warms) await page.getByLabel('In the bath stand').selectOption(warms);
   await page.getByRole('button', { name: 'Add this tank' }).click();
   await expect(page).toHaveURL(/\/shelf$/, { timeout: 60_000 });
 }

@@ -138,13 +138,14 @@ export function SlidesDrawing({ slides }: { readonly slides: Slides }) {
   );
 }
 
-export function MarkDrawing({ mark, film }: { readonly mark: Mark; readonly film: Film }) {
+/** A sheet has no holes along its edges. */
+export function MarkDrawing({ mark, film, sheet = false }: { readonly mark: Mark; readonly film: Film; readonly sheet?: boolean }) {
   const fogged = mark === 'wholly-dark';
   return (
     <Drawing w={112} h={52}>
       <rect width="112" height="52" rx="2" fill={fogged ? FOGGED[film] : mark === 'milky' ? MILKY : BASE[film]} />
-      <Holes y={3} count={9} w={112} />
-      <Holes y={44} count={9} w={112} />
+      {!sheet && <Holes y={3} count={9} w={112} />}
+      {!sheet && <Holes y={44} count={9} w={112} />}
       <Picture
         x={20}
         y={11}
@@ -182,15 +183,26 @@ function toneOf(seen: Inspection, film: Film, i: number): string {
 }
 
 /** What was said, drawn back as a strip, so that a wrong answer is seen (interface.md). */
-export function StripDrawn({ seen, film, says }: { readonly seen: Inspection; readonly film: Film; readonly says: string }) {
+export function StripDrawn({
+  seen,
+  film,
+  says,
+  sheet = false,
+}: {
+  readonly seen: Inspection;
+  readonly film: Film;
+  readonly says: string;
+  /** Neither holes nor numbers. */
+  readonly sheet?: boolean;
+}) {
   const marks = seen.marks ?? [];
   const empty = seen.frames === 'none' || marks.includes('wholly-dark');
   const greyish = marks.includes('silver') || seen.colour === 'weak';
   return (
     <svg viewBox="0 0 560 96" role="img" aria-label={says} className="block w-full rounded-sm">
       <rect width="560" height="96" fill={marks.includes('wholly-dark') ? FOGGED[film] : marks.includes('milky') ? MILKY : BASE[film]} />
-      <Holes y={4} count={36} w={560} />
-      <Holes y={87} count={36} w={560} />
+      {!sheet && <Holes y={4} count={36} w={560} />}
+      {!sheet && <Holes y={87} count={36} w={560} />}
       {FRAME_NUMBERS.map((number, i) => (
         <g key={number} transform={`translate(${10 + i * 91} 22)`}>
           <Picture x={0} y={0} w={84} h={51} tone={toneOf(seen, film, i)} empty={empty} />
@@ -202,7 +214,7 @@ export function StripDrawn({ seen, film, says }: { readonly seen: Inspection; re
           <g
             fontSize="9.5"
             fill={PRINT[film]}
-            opacity={EDGE_SHOWS[seen.edge ?? 'normal']}
+            opacity={sheet ? 0 : EDGE_SHOWS[seen.edge ?? 'normal']}
             className="font-mono"
             fontWeight={seen.edge === 'dense' ? 800 : 500}
           >

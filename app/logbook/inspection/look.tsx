@@ -153,11 +153,11 @@ export default function LookAtTheStrip({ loaderData, actionData }: Route.Compone
             <h2 id="said" className="mb-2 font-bold">
               What you said, drawn
             </h2>
-            <StripDrawn seen={seen} film={film} says={seenInWords(seen, film)} />
+            <StripDrawn sheet={inHand.sheet === true} seen={seen} film={film} says={seenInWords(seen, film)} />
             <RunRemembers facts={facts} />
           </Card>
           <Card aria-label="What it was">
-            <Verdict judgement={judgement} seen={seen} film={film} />
+            <Verdict sheet={inHand.sheet === true} judgement={judgement} seen={seen} film={film} />
           </Card>
           <Card>
             <label className="block font-semibold">

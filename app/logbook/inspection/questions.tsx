@@ -84,7 +84,7 @@ export function Questions({ film, inHand, seen, say }: QuestionsProps) {
         say={(colour) => say({ colour })}
         columns="grid-cols-3"
       />
-      <Marks film={film} asked={marksOf(inHand)} marks={seen.marks} say={(marks) => say({ marks })} />
+      <Marks film={film} asked={marksOf(inHand)} sheet={sheet} marks={seen.marks} say={(marks) => say({ marks })} />
     </>
   );
 }
@@ -135,12 +135,13 @@ function Question<T extends string>({ name, asks, why, options, words, value, dr
 interface MarksProps {
   readonly film: Film;
   readonly asked: readonly Mark[];
+  readonly sheet: boolean;
   readonly marks: readonly Mark[] | undefined;
   readonly say: (marks: readonly Mark[] | undefined) => void;
 }
 
 /** Any number of marks; that there are none is an answer too, and not the same as not having looked. */
-function Marks({ film, asked, marks, say }: MarksProps) {
+function Marks({ film, asked, sheet, marks, say }: MarksProps) {
   // One that was named of it before stays in sight, whatever is asked now.
   const shown = MARKS.filter((mark) => asked.includes(mark) || marks?.includes(mark));
   const others = (mark: Mark) => (marks ?? []).filter((each) => each !== mark);
@@ -159,7 +160,7 @@ function Marks({ film, asked, marks, say }: MarksProps) {
               onChange={(event) => say(event.target.checked ? [...others(mark), mark] : others(mark))}
               className="sr-only"
             />
-            <MarkDrawing mark={mark} film={film} />
+            <MarkDrawing mark={mark} film={film} sheet={sheet} />
             <span className="mt-1 block leading-tight">{markInWords(mark, film)}</span>
           </label>
         ))}

@@ -14,18 +14,19 @@ interface VerdictProps {
   readonly judgement: Judgement;
   readonly seen: Inspection;
   readonly film: Film;
+  readonly sheet?: boolean;
   /** What can be done with a cause: kept as a lesson, done again. */
   readonly after?: (cause: JudgedCause) => ReactNode;
 }
 
 /** What it was, and the causes with what speaks for each and against it (domain.md 16). */
-export function Verdict({ judgement, seen, film, after }: VerdictProps) {
+export function Verdict({ judgement, seen, film, sheet = false, after }: VerdictProps) {
   const { verdict, causes } = judgement;
   const rest = causes.slice(READ_AT_ONCE);
   return (
     <div aria-live="polite">
       <p className={`text-lg font-bold ${verdict === 'unclear' ? 'text-quiet' : 'text-teal'}`}>{VERDICT_WORDS[verdict]}</p>
-      {verdict === 'unclear' && <p className="mt-1">{lookNext(seen, film)}</p>}
+      {verdict === 'unclear' && <p className="mt-1">{lookNext(seen, film, sheet)}</p>}
       {verdict === 'nothing-wrong' && <p className="mt-1">All that was looked at is as it should be.</p>}
       <ol className="mt-3 space-y-4">
         {causes.slice(0, READ_AT_ONCE).map((cause, i) => (

@@ -165,6 +165,7 @@ export function BathCard({
       </ul>
       {!question.noHeater && <HeaterLine tub={tub} setC={bath.setC} />}
       {!question.noHeater && <BathChart bath={bath} />}
+      {tub.heaterW === 0 && toppedUpS !== null && <p className="text-sm text-quiet">Drawn as it would be if it were left alone.</p>}
       {children}
       <Sums title="How this is worked out" sums={bathWorking(bath, { ...question, tub }, tank)} />
       <details className="mt-2">

@@ -118,7 +118,7 @@ export default function TankPage({ loaderData, actionData }: Route.ComponentProp
             {fields.stands.value === 'machine' && (
               <TextField field={fields.machine} label="The machine holds" unit={`°${temperature}`} figures />
             )}
-            <SelectField field={fields.warms} label="Warmed for it" options={IN_THE_BATH} />
+            <SelectField field={fields.warms} label="In the bath stand" options={IN_THE_BATH} />
             <FormErrors errors={form.errors} />
             <div className="flex flex-wrap gap-3 sm:col-span-2">
               <Button filled>{tank ? 'Keep changes' : 'Add this tank'}</Button>
