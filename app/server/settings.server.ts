@@ -3,7 +3,17 @@ import { sql } from './database/database.server.ts';
 
 /** Settings pages kept whole, one document each. Every page has one reader, which brings older versions up to date. */
 export type SettingName =
-  'habits' | 'draft' | 'units' | 'evening' | 'zone' | 'money' | 'tips' | 'first-roll' | 'habits-became-ways' | 'proposals-put-away';
+  | 'habits'
+  | 'draft'
+  | 'ticks'
+  | 'units'
+  | 'evening'
+  | 'zone'
+  | 'money'
+  | 'tips'
+  | 'first-roll'
+  | 'habits-became-ways'
+  | 'proposals-put-away';
 
 /** A page as it was stored; absent or unreadable it is null. Only a page's own reader makes sense of it. */
 export function storedSetting(name: SettingName): unknown {

@@ -50,7 +50,7 @@ export interface BathThroughTheEvening {
 }
 
 /** Nearer than this one bath serves both. */
-const SAME_BATH_C = 0.2;
+export const SAME_BATH_C = 0.2;
 
 /**
  * What is done to the bath from the first pour to the last (domain.md 8.2): topped up where it has no heater, each with its time and

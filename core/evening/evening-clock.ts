@@ -1,3 +1,4 @@
+import { WARM_TANK_S, warmsFirstIn, type HouseHeat } from '../heat/tank/tank-heat-setting.ts';
 import type { EveningRun, EveningTank } from './evening.ts';
 import { eveningClock, type EveningAnchor, type RunClock, type RunLength } from './session-clock.ts';
 
@@ -13,6 +14,15 @@ export interface ClockOfTheEvening {
   readonly lateMs: number;
 }
 
+/** What of the first run is done already: an evening that counts from now counts on from there. */
+export interface DoneAlready {
+  /** When the bath was set going; null while it is not. */
+  readonly bathMs: number | null;
+  readonly loaded: boolean;
+}
+
+const NOTHING_DONE: DoneAlready = { bathMs: null, loaded: false };
+
 export const HANG_S = 5 * 60;
 /** Bottles that stood in the bath through a run need only be topped up again. */
 export const REWARM_S = 10 * 60;
@@ -24,25 +34,31 @@ const LATE_MS = 60_000;
  */
 export function clockOfTheEvening(
   runs: readonly EveningRun[],
-  tanks: readonly Pick<EveningTank, 'id' | 'reelSets'>[],
+  tanks: readonly EveningTank[],
   pace: EveningPace,
   warmS: number,
   anchor: EveningAnchor,
   nowMs: number,
+  { done = NOTHING_DONE, house = null }: { readonly done?: DoneAlready; readonly house?: HouseHeat | null } = {},
 ): ClockOfTheEvening {
-  const lengths = runs.flatMap((run, i): RunLength[] =>
-    run.plan.ok
-      ? [
-          {
-            totalS: run.plan.value.totalS,
-            loadS: pace.loadMin * 60,
-            warmS: i === 0 ? warmS : REWARM_S,
-            tankId: run.tankId,
-            reelSets: tanks.find((tank) => tank.id === run.tankId)?.reelSets ?? 1,
-          },
-        ]
-      : [],
-  );
+  const goesOn = anchor.kind === 'start';
+  const warmedS = goesOn && done.bathMs !== null ? (nowMs - done.bathMs) / 1000 : 0;
+  const firstPlace = runs.findIndex(({ plan }) => plan.ok);
+  const lengths = runs.flatMap((run, i): RunLength[] => {
+    if (!run.plan.ok) return [];
+    const tank = tanks.find(({ id }) => id === run.tankId);
+    const warms = tank && !run.plan.value.noHeater && warmsFirstIn(tank, house) !== null;
+    return [
+      {
+        totalS: run.plan.value.totalS,
+        loadS: goesOn && i === firstPlace && done.loaded ? 0 : pace.loadMin * 60,
+        warmTankS: warms ? WARM_TANK_S : 0,
+        warmS: i === firstPlace ? Math.max(0, warmS - warmedS) : REWARM_S,
+        tankId: run.tankId,
+        reelSets: tank?.reelSets ?? 1,
+      },
+    ];
+  });
   const clock = eveningClock(lengths, { dryReelsS: pace.dryMin * 60, hangS: HANG_S }, anchor);
   const begins = clock[0] ? Math.min(clock[0].warmFromMs, clock[0].loadFromMs) : nowMs;
   const lateMs = anchor.kind === 'start' ? 0 : nowMs - begins;

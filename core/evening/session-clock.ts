@@ -3,6 +3,8 @@ export interface RunLength {
   /** From the first pour to the last step's end. */
   readonly totalS: number;
   readonly loadS: number;
+  /** Standing loaded in the bath until its temperature is the bath’s; absent, it is poured into as soon as it is closed. */
+  readonly warmTankS?: number;
   /** Bringing bottles back to temperature before this run. */
   readonly warmS: number;
   readonly tankId: string;
@@ -19,6 +21,7 @@ export interface EveningHabits {
 export interface RunClock {
   readonly warmFromMs: number;
   readonly loadFromMs: number;
+  readonly loadUntilMs: number;
   readonly firstPourMs: number;
   readonly endMs: number;
   readonly hungMs: number;
@@ -52,6 +55,7 @@ export function eveningClock(runs: readonly RunLength[], habits: EveningHabits, 
   return fromZero.map((run) => ({
     warmFromMs: run.warmFromMs + shiftMs,
     loadFromMs: run.loadFromMs + shiftMs,
+    loadUntilMs: run.loadUntilMs + shiftMs,
     firstPourMs: run.firstPourMs + shiftMs,
     endMs: run.endMs + shiftMs,
     hungMs: run.hungMs + shiftMs,
@@ -73,13 +77,15 @@ export function clockToCome(runs: readonly RunLength[], habits: EveningHabits, b
   for (const run of runs) {
     const uses = hungOfTank.get(run.tankId) ?? [];
     const loadFromMs = Math.max(freeMs, reelsDryMs(uses, run.reelSets, habits) ?? freeMs);
-    const readyMs = Math.max(loadFromMs + run.loadS * 1000, freeMs + run.warmS * 1000);
+    const { warmTankS = 0 } = run;
+    const readyMs = Math.max(loadFromMs + (run.loadS + warmTankS) * 1000, freeMs + run.warmS * 1000);
     const endMs = readyMs + run.totalS * 1000;
     const hungMs = endMs + habits.hangS * 1000;
     clock.push({
       warmFromMs: readyMs - run.warmS * 1000,
       // Loading as late as the pour allows keeps film out of a damp tank.
-      loadFromMs: readyMs - run.loadS * 1000,
+      loadFromMs: readyMs - (run.loadS + warmTankS) * 1000,
+      loadUntilMs: readyMs - warmTankS * 1000,
       firstPourMs: readyMs,
       endMs,
       hungMs,

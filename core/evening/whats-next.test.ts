@@ -12,7 +12,15 @@ const live = {
     { name: 'Wash', startMs: min(16), endMs: min(19), is: 'to-come' as const },
   ],
 };
-const run2: ToCome = { run: 2, warmFromMs: min(31), loadFromMs: min(32), firstPourMs: min(42), endMs: min(60), hungMs: min(65) };
+const run2: ToCome = {
+  run: 2,
+  warmFromMs: min(31),
+  loadFromMs: min(32),
+  loadUntilMs: min(42),
+  firstPourMs: min(42),
+  endMs: min(60),
+  hungMs: min(65),
+};
 const said = (toDo: ReturnType<typeof whatsNext>) =>
   toDo.map((thing) => ({ ...thing, words: toDoInWords(thing), at: `19:${thing.atMs / 60_000}` }));
 

@@ -15,7 +15,7 @@ import { INPUT_SHAPE } from '../../ui/forms/fields.tsx';
 import { pageAsked } from '../../ui/page-asked.ts';
 import { Empty, PageHead } from '../../ui/page-head.tsx';
 import { LogbookNav } from '../logbook-nav.tsx';
-import { MiniStrip } from '../runs/mini-strip.tsx';
+import { MiniStrip } from '../../ui/strip/mini-strip.tsx';
 import { askedRuns } from '../runs/run-question.server.ts';
 import type { Route } from './+types/list.ts';
 

@@ -12,6 +12,11 @@ export function announceRun(runId: string): void {
   bus.emit(ANY, runId);
 }
 
+/** Something of an evening moved that is no act of any run: a thing was ticked. */
+export function announceEvening(): void {
+  bus.emit(ANY, '');
+}
+
 /** A practice is no part of any evening: only the screens that practise hear of it. */
 export function announcePractice(practiceId: string): void {
   bus.emit(practiceId);

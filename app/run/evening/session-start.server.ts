@@ -14,6 +14,7 @@ import {
   type Run,
 } from '../../server/runs/runs.server.ts';
 import { announceRun } from '../acts/live-runs.server.ts';
+import { handTicksOn } from './ticks.server.ts';
 import { runTrouble } from './evening-under-way.server.ts';
 
 export interface RunToStart {
@@ -41,8 +42,10 @@ export function startSession(runs: readonly RunToStart[], draft: object = {}, go
     if (gone.length > 0)
       return { ok: false, message: 'A roll of this plan is no longer waiting. The plan has been made anew.', liveRunId: null };
     const sessionId = goesOn ?? nanoid();
-    if (goesOn === null) insertSession(sessionId, nowMs(), draft);
-    else writeSession(sessionId, draft, []);
+    if (goesOn === null) {
+      insertSession(sessionId, nowMs(), draft);
+      handTicksOn(null, sessionId);
+    } else writeSession(sessionId, draft, []);
     const from = goesOn === null ? 0 : nextPosition(sessionId);
     const ids = runs.map((run, i) => {
       const id = nanoid();

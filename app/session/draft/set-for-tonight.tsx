@@ -2,6 +2,7 @@ import { Link } from 'react-router';
 import { isDeveloper } from '../../../core/kit/kind.ts';
 import { leafletRange } from '../../../core/timing/leaflet-curve.ts';
 import { ONE_TEMPERATURE_REACH_C } from '../../../core/timing/one-temperature.ts';
+import { showRange } from '../../../core/units/sentence.ts';
 import { fahrenheitFromCelsius, showTemperature, showTemperatureChange } from '../../../core/units/temperature.ts';
 import { showVolume } from '../../../core/units/volume.ts';
 import { Card } from '../../ui/card.tsx';
@@ -35,29 +36,37 @@ export function SetForTonight({
           <BatchRow key={batch.id} batchId={batch.id} tonight={tonight} refusal={refusal} />
         ))}
         {!goesOn && <TankRow tonight={tonight} />}
-        {habitRows(tonight.habits).map((row) => (
-          <div key={row.question} className="flex justify-between gap-4 py-2.5">
-            <span className="font-semibold">{row.question}</span>
-            <span className="text-right text-quiet">{row.answer}</span>
+        <details className="py-2.5">
+          <summary className="font-semibold underline">
+            More<span className="sr-only">: your habits</span>
+          </summary>
+          <div className="divide-y divide-line">
+            {habitRows(tonight.habits).map((row) => (
+              <div key={row.question} className="flex justify-between gap-4 py-2.5">
+                <span className="font-semibold">{row.question}</span>
+                <span className="text-right text-quiet">{row.answer}</span>
+              </div>
+            ))}
+            <div className="flex flex-wrap items-center gap-x-4 pt-3">
+              <Link className="font-semibold underline" to="/habits">
+                Change your habits
+              </Link>
+              {ownTonight && !goesOn && (
+                <TonightForm>
+                  <button name="intent" value="usual-habits" className="min-h-9 underline">
+                    Back to your usual ones
+                  </button>
+                </TonightForm>
+              )}
+            </div>
+            {ownTonight && !goesOn && (
+              <p className="pt-1 text-sm text-quiet">
+                {tonight.draft.pushSchool === 'rule-of-thumb' && 'Pushes are timed by rule of thumb. '}These habits hold for this session
+                only.
+              </p>
+            )}
           </div>
-        ))}
-        <div className="flex flex-wrap items-center gap-x-4 pt-3">
-          <Link className="font-semibold underline" to="/habits">
-            Change your habits
-          </Link>
-          {ownTonight && !goesOn && (
-            <TonightForm>
-              <button name="intent" value="usual-habits" className="min-h-9 underline">
-                Back to your usual ones
-              </button>
-            </TonightForm>
-          )}
-        </div>
-        {ownTonight && !goesOn && (
-          <p className="pt-1 text-sm text-quiet">
-            {tonight.draft.pushSchool === 'rule-of-thumb' && 'Pushes are timed by rule of thumb. '}These habits hold for this session only.
-          </p>
-        )}
+        </details>
       </div>
     </Card>
   );
@@ -134,17 +143,19 @@ function BatchRow({
             </button>
           </TonightForm>
         ))}
-      {batch.kit.baths
-        .filter((bath) => isDeveloper(bath.kind))
-        .map((bath) => (
-          <TemperatureField
-            key={bath.id}
-            batchId={batch.id}
-            bath={bath}
-            tempC={tonight.draft.temperaturesC[batch.id]?.[bath.id] ?? bath.nominalC}
-            refusal={refusal?.field === `${batch.id} ${bath.id}` ? refusal : null}
-          />
-        ))}
+      <div className="max-lg:grid max-lg:grid-cols-2 max-lg:gap-x-4">
+        {batch.kit.baths
+          .filter((bath) => isDeveloper(bath.kind))
+          .map((bath) => (
+            <TemperatureField
+              key={bath.id}
+              batchId={batch.id}
+              bath={bath}
+              tempC={tonight.draft.temperaturesC[batch.id]?.[bath.id] ?? bath.nominalC}
+              refusal={refusal?.field === `${batch.id} ${bath.id}` ? refusal : null}
+            />
+          ))}
+      </div>
       <OwnMarginsOf batch={batch} tonight={tonight} refusal={refusal} />
     </div>
   );
@@ -167,7 +178,7 @@ function TemperatureField({ batchId, bath, tempC, refusal }: TemperatureFieldPro
   const { lowC, highC } = leafletRange(bath.time.points);
   const id = `temperature-${batchId}-${bath.id}`;
   return (
-    <TonightForm whenLeft className="mt-3 grid grid-cols-[1fr_7.5rem] items-center gap-x-3">
+    <TonightForm whenLeft className="mt-2 items-center gap-x-3 only:col-span-2 lg:mt-3 lg:grid lg:grid-cols-[1fr_7.5rem]">
       <input type="hidden" name="intent" value="temperature" />
       <input type="hidden" name="batchId" value={batchId} />
       <input type="hidden" name="step" value={bath.id} />
@@ -190,14 +201,14 @@ function TemperatureField({ batchId, bath, tempC, refusal }: TemperatureFieldPro
           °{temperature}
         </span>
       </span>
-      <p id={`${id}-range`} className="col-span-2 mt-1 text-sm text-quiet">
+      <p id={`${id}-range`} className="col-span-full mt-1 text-sm text-quiet">
         {refusal ? (
           <span role="alert" className="font-semibold text-hot">
             {refusal.message}
             {refusal.nearest && ` Did you mean ${refusal.nearest}?`}
           </span>
         ) : bath.time.points.length > 1 ? (
-          `leaflet runs from ${showTemperature(lowC, temperature)} to ${showTemperature(highC, temperature)}`
+          `leaflet: ${showRange(lowC, highC, { temperature })}`
         ) : (
           `leaflet prints ${showTemperature(bath.time.points[0]?.c ?? tempC, temperature)} alone; up to ${showTemperatureChange(ONE_TEMPERATURE_REACH_C, temperature).replace(/^\+/, '')} from it by rule of thumb`
         )}

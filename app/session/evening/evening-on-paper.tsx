@@ -1,82 +1,142 @@
+import type { Doing } from '../../../core/evening/list/doing.ts';
+import { Link } from 'react-router';
 import { BathCard } from '../bath/bath-card.tsx';
-import { BathThroughEvening } from '../bath/bath-through-evening.tsx';
 import { WaterTonight } from '../bath/water-tonight.tsx';
 import { SetForTonight } from '../draft/set-for-tonight.tsx';
 import type { TypedRefusal } from '../draft/tonight-form.tsx';
+import { EveningList } from '../list/evening-list.tsx';
+import { useOpened } from '../list/opened.ts';
+import { RunLine } from '../list/run-line.tsx';
 import { AnotherBatch } from '../plan/another-batch.tsx';
 import { RollsTonight } from '../plan/rolls-tonight.tsx';
 import { RunCard } from '../plan/run-card.tsx';
 import { useRunNumber } from '../plan/run-number.ts';
 import { RunsBoard } from '../plan/runs-board.tsx';
-import { SchoolsCard } from '../plan/schools-card.tsx';
-import { StepDetail } from '../plan/step-detail.tsx';
 import { ClockCard } from './clock-card.tsx';
-import { EveningAxis, plannedRows, type AxisRow } from './evening-axis.tsx';
 import type { EveningPage } from './evening-page.server.ts';
 import { LessonsTonight } from './lessons-tonight.tsx';
+import { MattersTonight } from './matters-tonight.tsx';
 
 interface EveningOnPaperProps {
   readonly page: EveningPage;
   readonly refusal: TypedRefusal | null;
   /** Which run and step are looked at. */
   readonly search: URLSearchParams;
-  /** What an evening that goes on has before its coming runs, and beside them. */
+  /** What an evening that goes on has of its own. */
   readonly underWay?: {
-    readonly rows: readonly AxisRow[];
-    readonly ticks: EveningPage['ticks'];
     readonly nowMs: number;
-    readonly before: React.ReactNode;
-    readonly beside: React.ReactNode;
+    /** The run that is at the Bench or comes next, counted from 1. */
+    readonly front: number | null;
+    /** A run that has begun, in its place. */
+    readonly begun: (n: number) => React.ReactNode;
+    readonly lasts: React.ReactNode;
+    readonly below: React.ReactNode;
   };
 }
 
-/** An evening laid out: what is set, its runs on a board and on the clock, and whatever is looked at, opened. */
+/** An evening laid out: what is set, and everything that is to be done in its order, each line opened where it stands. */
 export function EveningOnPaper({ page, refusal, search, underWay }: EveningOnPaperProps) {
   const { evening, waiting, plan } = page;
   const number = useRunNumber();
-  const runIndex = Math.min(Math.max(0, Number(search.get('run')) || 0), Math.max(0, evening.runs.length - 1));
-  const run = evening.runs[runIndex];
-  const rows = [...(underWay?.rows ?? []), ...plannedRows(evening.runs, plan.clock, page.times, number)];
+  const { open, toggled } = useOpened();
+  const lookedAt = search.has('run') ? Number(search.get('run')) || 0 : null;
+  const step = search.get('step');
+  const first = number(0);
+  // What cannot be done has no place on the clock: it stands after the list, whole.
+  const outside = evening.runs.flatMap((run, i) => (run.plan.ok ? [] : [i]));
+  const front = underWay
+    ? underWay.front
+    : number(
+        Math.max(
+          0,
+          evening.runs.findIndex((run) => run.plan.ok),
+        ),
+      );
+  const cardOf = (index: number, doing: EveningPage['doings'][number] | null) => {
+    const run = evening.runs[index];
+    return (
+      run && (
+        <RunCard
+          index={index}
+          run={run}
+          tonight={page}
+          doing={doing}
+          chosenStep={index === lookedAt ? step : null}
+          isLookedAt={index === lookedAt}
+          refusal={refusal}
+        />
+      )
+    );
+  };
   return (
-    <div className="grid gap-4 lg:grid-cols-[19rem_minmax(0,1fr)] xl:grid-cols-[19rem_minmax(0,1fr)_20.5rem]">
+    <div className="grid gap-4 lg:grid-cols-[17rem_minmax(0,1fr)]">
       <SetForTonight tonight={page} refusal={refusal} goesOn={underWay !== undefined} />
       <div className="min-w-0 space-y-3 max-lg:order-first">
-        {underWay && rows.length > 0 && <EveningAxis rows={rows} ticks={underWay.ticks} nowMs={underWay.nowMs} />}
-        {underWay?.before}
         <LessonsTonight lessons={page.lessons} />
+        <MattersTonight page={page} />
         <RunsBoard runs={evening.runs} names={Object.fromEntries(waiting.map((roll) => [roll.id, roll.name]))}>
-          {evening.runs.map((each, i) => (
-            <RunCard
-              key={each.rollIds.join()}
-              index={i}
-              run={each}
-              tonight={page}
-              clock={page.times[i] ?? null}
-              chosenStep={i === runIndex ? search.get('step') : null}
-              refusal={refusal}
-            />
+          <EveningList
+            doings={page.doings}
+            nowMs={underWay?.nowMs ?? page.nowMs}
+            now={page.now}
+            front={front}
+            run={(n, doings, folded) => {
+              const index = n - first;
+              if (index < 0) return underWay?.begun(n);
+              const run = evening.runs[index];
+              if (!run) return null;
+              if (folded && index !== lookedAt && evening.runs.length > 1)
+                return <RunLine key={`run-${n}`} index={index} run={run} page={page} doings={doings} />;
+              return (
+                <li key={`run-${n}`} className="border-t border-line py-2">
+                  {cardOf(index, doings.find(({ kind }: Doing) => kind === 'run') ?? null)}
+                </li>
+              );
+            }}
+            opened={{
+              ...(plan.bathQuestion && {
+                bath: open === 'bath' && (
+                  <BathCard
+                    question={plan.bathQuestion}
+                    settings={plan.settings}
+                    tank={page.tankInSums}
+                    toppedUpS={page.doings.some(({ kind }) => kind === 'top-up') ? plan.warmS : null}
+                  />
+                ),
+              }),
+              water: open === 'water' && <WaterTonight page={page} />,
+              ...(open === 'when' && {
+                when: <ClockCard settings={plan.settings} fault={plan.clockFault} question={plan.clockQuestion} cost={page.cost} />,
+              }),
+              ...(open === 'batch' && { batch: <AnotherBatch tonight={page} /> }),
+              ...(open === 'lasts' && { lasts: underWay?.lasts }),
+            }}
+            head={
+              <>
+                {underWay ? (
+                  <Link preventScrollReset to={toggled('lasts')} aria-expanded={open === 'lasts'} className="underline">
+                    Will it last?
+                  </Link>
+                ) : (
+                  <Link preventScrollReset to={toggled('when')} aria-expanded={open === 'when'} className="underline">
+                    When
+                  </Link>
+                )}
+                <Link to="/wall-sheet" className="underline">
+                  Wall sheet
+                </Link>
+                <Link reloadDocument to="/session.ics" className="underline">
+                  To the calendar
+                </Link>
+              </>
+            }
+          />
+          {outside.map((index) => (
+            <div key={evening.runs[index]?.rollIds.join()}>{cardOf(index, null)}</div>
           ))}
         </RunsBoard>
-        {!underWay && rows.length > 0 && <EveningAxis rows={rows} ticks={page.ticks} nowMs={null} />}
+        {underWay?.below}
         <RollsTonight tonight={page} goesOn={underWay !== undefined} />
-        {run && <AnotherBatch tonight={page} />}
-      </div>
-      <div className="space-y-4 max-xl:lg:col-start-2">
-        {underWay?.beside}
-        {run && <StepDetail run={run} runIndex={runIndex} chosen={search.get('step')} />}
-        {run && <SchoolsCard rows={page.schools[runIndex] ?? []} runIndex={runIndex} />}
-        {run && !underWay && <ClockCard settings={plan.settings} fault={plan.clockFault} question={plan.clockQuestion} cost={page.cost} />}
-        {run && plan.bathQuestion && (
-          <BathCard
-            question={plan.bathQuestion}
-            settings={plan.settings}
-            tank={page.tankInSums}
-            toppedUpS={plan.bath.topUps.length > 0 ? plan.warmS : null}
-          >
-            <BathThroughEvening plan={plan} />
-            <WaterTonight page={page} />
-          </BathCard>
-        )}
       </div>
     </div>
   );

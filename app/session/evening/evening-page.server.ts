@@ -21,7 +21,7 @@ import type { Tonight } from '../draft/tonight.server.ts';
 import { compareSchools } from '../plan/schools.ts';
 import { costTonight } from './cost-tonight.server.ts';
 import type { EveningPlan } from './evening-plan.server.ts';
-import { clockTicks, eveningHeadline } from './headline.ts';
+import { eveningHeadline } from './headline.ts';
 
 export type EveningPage = ReturnType<typeof eveningPage>;
 
@@ -120,7 +120,7 @@ export function eveningPage(evening: Tonight, plan: EveningPlan, nowMs: number) 
         .reduce<number | null>((least, days) => (least === null ? days : Math.min(least, days)), null),
     })),
     useFirst: whichFirst(evening),
-    plan,
+    plan: { ...plan, doings: undefined },
     tankInSums:
       setting && firstTank
         ? { volumeMl: firstTank.volumeMl, heatJK: setting.heatJK, startC: setting.startC === 'bath' ? bathC : setting.startC }
@@ -135,18 +135,13 @@ export function eveningPage(evening: Tonight, plan: EveningPlan, nowMs: number) 
       zone,
     }),
     lastTimes: runs.map((run) => lastTimeOf(run, evening)),
-    ticks: clockTicks(plan.clock, zone),
-    times: runs.map((run) => {
-      const clock = plan.clock[done.indexOf(run)];
-      return clock
-        ? {
-            warm: clockTime(clock.warmFromMs, zone),
-            load: clockTime(clock.loadFromMs, zone),
-            pour: clockTime(clock.firstPourMs, zone),
-            hung: clockTime(clock.hungMs, zone),
-          }
-        : null;
-    }),
+    nowMs,
+    now: clockTime(nowMs, zone),
+    doings: plan.doings.map((doing) => ({
+      ...doing,
+      at: clockTime(doing.atMs, zone),
+      until: doing.untilMs === null ? null : clockTime(doing.untilMs, zone),
+    })),
     ...besides(evening),
     cost: costTonight(evening, plan.settings.labPrice),
     lessons: lessonsForPlanning(

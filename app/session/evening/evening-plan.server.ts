@@ -1,21 +1,18 @@
-import {
-  bathThroughTheEvening,
-  type BathChange,
-  type PourMissed,
-  type RunInBath,
-  type TopUpAt,
-} from '../../../core/evening/bath-through-the-evening.ts';
+import { clockOfTheEvening, type DoneAlready } from '../../../core/evening/evening-clock.ts';
 import type { EveningRun } from '../../../core/evening/evening.ts';
 import type { EveningBathQuestion } from '../../../core/evening/evening-bath.ts';
-import { clockOfTheEvening } from '../../../core/evening/evening-clock.ts';
+import { ticksThatHold, type Doing, type Ticks } from '../../../core/evening/list/doing.ts';
+import { doingsOfEvening, doneAlready } from '../../../core/evening/list/doings-of-evening.ts';
 import type { EveningAnchor, RunClock } from '../../../core/evening/session-clock.ts';
 import { clockTime, wantedTime } from '../../../core/evening/wanted-time.ts';
 import { loadedTank } from '../../../core/packing/load.ts';
 import { showMinutes } from '../../../core/units/duration.ts';
 import { readEvening, type EveningSettings } from '../../run/evening/evening-settings.ts';
+import type { EveningUnderWay } from '../../run/evening/evening-under-way.server.ts';
 import { personsZone, storedSetting } from '../../server/settings.server.ts';
 import { bathOnce, toppedUpOnceS } from '../bath/bath-once.ts';
 import type { Tonight } from '../draft/tonight.server.ts';
+import { listedRuns, runsUnderWay } from '../list/listed-runs.server.ts';
 
 /** What a wanted clock time asks back, on the two nights a year on which it is not just one. */
 export type ClockQuestion =
@@ -32,51 +29,52 @@ export interface EveningPlan {
   /** Why the wanted time cannot be kept, with the nearest that can. */
   readonly clockFault: string | null;
   readonly clockQuestion: ClockQuestion | null;
-  /** What is done to the bath while the evening goes, by the clock. */
-  readonly bath: {
-    readonly topUps: readonly (Omit<TopUpAt, 'atMs'> & { readonly at: string })[];
-    readonly changes: readonly (Omit<BathChange, 'atMs'> & { readonly at: string })[];
-    readonly missed: readonly PourMissed[];
-  };
+  /** The evening in order: every page and paper of it is drawn from this. */
+  readonly doings: readonly Doing[];
 }
 
 const HORIZON_S = 4 * 3600;
 
-/** Tonight on the clock: heater, loading, pours, hanging, for each run that can be done. */
-export function eveningPlan(tonight: Tonight, nowMs: number): EveningPlan {
+/** Tonight on the clock: heater, loading, pours, hanging, for each run that can be done; what was ticked of it is done. */
+export function eveningPlan(tonight: Tonight, nowMs: number, kept: Ticks = {}): EveningPlan {
   const settings = readEvening(storedSetting('evening'));
   const zone = personsZone();
   const bathQuestion = firstRunBath(tonight, settings);
   const warmS = warmingOf(bathQuestion);
   const { anchor, question } = anchorOf(settings, nowMs, zone);
-  const { clock, lateMs } = clockOfTheEvening(tonight.evening.runs, tonight.tanks, settings, warmS ?? 0, anchor, nowMs);
-  const clockFault = tooLate(clock, lateMs, anchor, zone);
-  return { settings, bathQuestion, warmS, clock, clockFault, clockQuestion: question, bath: bathOf(tonight, clock, settings, zone) };
+  const ticks = ticksThatHold(kept, nowMs);
+  const { runs } = tonight.evening;
+  const onClock = (done?: DoneAlready) =>
+    clockOfTheEvening(runs, tonight.tanks, settings, warmS ?? 0, anchor, nowMs, { house: tonight.heat, ...(done && { done }) });
+  const inOrder = (clock: readonly RunClock[]) => doingsOfEvening({ runs: listedRuns(runs, clock, tonight), tub: settings, ticks, nowMs });
+  const untouched = onClock();
+  const doings = inOrder(untouched.clock);
+  const isTouched = doings.some(({ done }) => done !== null);
+  const { clock, lateMs } = isTouched ? onClock(doneAlready(doings)) : untouched;
+  return {
+    settings,
+    bathQuestion,
+    warmS,
+    clock,
+    clockFault: tooLate(clock, lateMs, anchor, zone),
+    clockQuestion: question,
+    doings: isTouched ? inOrder(clock) : doings,
+  };
 }
 
-/** The bath from the first bottle in it to the last pour; runs that cannot be done have no place on the clock. */
-export function bathOf(tonight: Tonight, clock: readonly RunClock[], settings: EveningSettings, zone = personsZone()): EveningPlan['bath'] {
-  const done = tonight.evening.runs.filter(({ plan }) => plan.ok);
-  const runs = done.flatMap((run, i): RunInBath[] => {
-    const [times, batch] = [clock[i], tonight.batches.find(({ id }) => id === run.batchId)];
-    if (!run.plan.ok || !times || !batch) return [];
-    const { steps, heat, noHeater } = run.plan.value;
-    const { firstPourMs, endMs } = times;
-    const bottleMl = Math.max(50, batch.mlLeft);
-    return [
-      { batchId: batch.id, steps, bottleMl, portionMl: portionOf(run, tonight), bathC: heat?.bathC ?? null, noHeater, firstPourMs, endMs },
-    ];
-  });
-  const { topUps, changes, missed } = bathThroughTheEvening(runs, settings, clock[0]?.warmFromMs ?? 0);
-  const at = <T extends { readonly atMs: number }>({ atMs, ...each }: T) => ({ ...each, at: clockTime(atMs, zone) });
-  return { topUps: topUps.map(at), changes: changes.map(at), missed };
-}
-
-/** What is poured, where that stands in the bath in place of its bottles. */
-function portionOf(run: EveningRun, { tanks, waiting }: Pick<Tonight, 'tanks' | 'waiting'>): number | null {
-  const tank = tanks.find(({ id }) => id === run.tankId);
-  const film = waiting.filter(({ id }) => run.rollIds.includes(id));
-  return tank?.warms === 'portion' ? loadedTank(tank, film).volumeMl : null;
+/** The rest of an evening that goes on: its list begins with what was. */
+export function planUnderWay(under: EveningUnderWay, tonight: Tonight, nowMs: number, ticks: Ticks): EveningPlan {
+  const { settings } = under;
+  const bathQuestion = firstRunBath(tonight, settings);
+  return {
+    settings,
+    bathQuestion,
+    warmS: warmingOf(bathQuestion),
+    clock: under.coming.map(({ clock }) => clock),
+    clockFault: null,
+    clockQuestion: null,
+    doings: doingsOfEvening({ runs: runsUnderWay(under, tonight), tub: settings, ticks, nowMs }),
+  };
 }
 
 function tooLate(clock: readonly RunClock[], lateMs: number, anchor: EveningAnchor, zone: string): string | null {
@@ -136,4 +134,11 @@ export function firstRunBath(
     noHeater,
     horizonS: HORIZON_S,
   };
+}
+
+/** What is poured, where that stands in the bath in place of its bottles. */
+function portionOf(run: EveningRun, { tanks, waiting }: Pick<Tonight, 'tanks' | 'waiting'>): number | null {
+  const tank = tanks.find(({ id }) => id === run.tankId);
+  const film = waiting.filter(({ id }) => run.rollIds.includes(id));
+  return tank?.warms === 'portion' ? loadedTank(tank, film).volumeMl : null;
 }

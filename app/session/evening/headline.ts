@@ -37,16 +37,3 @@ function partOfDay(hour: number): string {
 function count(n: number, noun: string): string {
   return `${n} ${noun}${n === 1 ? '' : 's'}`;
 }
-
-/** Marks for a time axis: every half hour, or every hour when the evening is long. */
-export function clockTicks(clock: readonly RunClock[], zone: string): { readonly atMs: number; readonly label: string }[] {
-  const first = clock[0];
-  const last = clock.at(-1);
-  if (!first || !last) return [];
-  const fromMs = Math.min(first.warmFromMs, first.loadFromMs);
-  const everyMs = last.hungMs - fromMs > 3.5 * 3_600_000 ? 3_600_000 : 1_800_000;
-  const ticks = [];
-  for (let atMs = Math.ceil((fromMs + everyMs / 6) / everyMs) * everyMs; atMs < last.hungMs - everyMs / 6; atMs += everyMs)
-    ticks.push({ atMs, label: clockTime(atMs, zone) });
-  return ticks;
-}

@@ -8,7 +8,7 @@ export function LessonsTonight({ lessons }: { readonly lessons: readonly Returni
   return (
     <section
       aria-label="From your logbook"
-      className="flex flex-wrap items-end justify-between gap-x-4 rounded-card border border-teal bg-[#e6f0ed] px-4 py-2"
+      className="flex flex-wrap items-end justify-between gap-x-4 rounded-card border border-teal bg-[#e6f0ed] px-3 py-1.5"
     >
       <ul className="space-y-1">
         {lessons.map((lesson) => (

@@ -1,11 +1,13 @@
 import { Printer } from 'lucide-react';
 import { jugInWords } from '../../../core/chemistry/safety/spent.ts';
+import type { Doing } from '../../../core/evening/list/doing.ts';
 import { clockTime } from '../../../core/evening/wanted-time.ts';
 import type { TankMethod } from '../../../core/heat/tank/tank.ts';
 import { isDeveloper, isWater } from '../../../core/kit/kind.ts';
 import { beatInWords, pouredAtC } from '../../../core/schedule/cues.ts';
 import type { PlannedStep } from '../../../core/schedule/plan.ts';
 import { showDuration } from '../../../core/units/duration.ts';
+import { sayIn } from '../../../core/units/sentence.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
 import { nowMs, shownInstant } from '../../server/database/clock.server.ts';
 import { personsZone } from '../../server/settings.server.ts';
@@ -21,9 +23,11 @@ export const meta: Route.MetaFunction = () => [{ title: 'Wall sheet · Steady Re
 
 export function loader() {
   const zone = personsZone();
+  const { runs, doings } = whatRemains();
   return {
     day: shownInstant(nowMs(), 'EEEE d MMMM yyyy'),
-    sheets: whatRemains().runs.map((run) => ({ ...run, pour: clockTime(run.firstPourMs, zone) })),
+    sheets: runs.map((run) => ({ ...run, pour: clockTime(run.firstPourMs, zone) })),
+    doings: doings.map((doing) => ({ ...doing, at: clockTime(doing.atMs, zone) })),
   };
 }
 
@@ -52,7 +56,7 @@ function whereTo(steps: readonly PlannedStep[]): string {
 export default function WallSheet({ loaderData }: Route.ComponentProps) {
   const { temperature } = useUnits();
   const text = useText();
-  const { sheets, day } = loaderData;
+  const { sheets, doings, day } = loaderData;
   if (sheets.length === 0) {
     return (
       <Empty title="Nothing to print" action={<LinkButton to="/">Plan tonight’s session</LinkButton>}>
@@ -73,6 +77,7 @@ export default function WallSheet({ loaderData }: Route.ComponentProps) {
           '@page { size: A4 portrait; margin: 12mm } @media print { main { padding: 0 !important; max-width: none !important } .sheet { border: 0 !important; padding: 0 !important; break-after: page } .sheet:last-child { break-after: auto } * { -webkit-print-color-adjust: exact; print-color-adjust: exact } }'
         }
       </style>
+      <ListOnPaper doings={doings} day={day} />
       {sheets.map((sheet, i) => {
         const { steps, rollNumber, runRolls } = sheet;
         const total = steps.reduce((sum, step) => sum + step.seconds, 0);
@@ -82,15 +87,9 @@ export default function WallSheet({ loaderData }: Route.ComponentProps) {
             className="sheet mx-auto mb-6 flex max-w-[190mm] flex-col rounded-card border border-line bg-white p-3 text-black sm:p-8"
           >
             <header className="flex items-baseline justify-between border-b-4 border-petrol pb-2">
-              {i === 0 ? (
-                <h1 className="text-xl font-bold sm:text-3xl">
-                  Run {sheet.n} · {sheet.title}
-                </h1>
-              ) : (
-                <h2 className="text-xl font-bold sm:text-3xl">
-                  Run {sheet.n} · {sheet.title}
-                </h2>
-              )}
+              <h2 className="text-xl font-bold sm:text-3xl">
+                Run {sheet.n} · {sheet.title}
+              </h2>
               <p className="figure text-2xl">{sheet.pour}</p>
             </header>
             <p className="mt-2 text-lg">
@@ -167,6 +166,34 @@ export default function WallSheet({ loaderData }: Route.ComponentProps) {
         );
       })}
     </>
+  );
+}
+
+/** The evening in order on paper, with a box for each doing. */
+function ListOnPaper({ doings, day }: { readonly doings: readonly (Doing & { readonly at: string })[]; readonly day: string }) {
+  const units = useUnits();
+  return (
+    <article className="sheet mx-auto mb-6 max-w-[190mm] rounded-card border border-line bg-white p-3 text-black sm:p-8">
+      <header className="flex items-baseline justify-between border-b-4 border-petrol pb-2">
+        <h1 className="text-xl font-bold sm:text-3xl">The evening in order</h1>
+        <p>{day}</p>
+      </header>
+      <ol>
+        {doings.map((doing) => (
+          <li
+            key={doing.id}
+            className={`grid grid-cols-[1.6rem_3.6rem_minmax(0,1fr)] items-baseline gap-x-2 border-b border-[#b9c9c3] py-1.5 sm:grid-cols-[1.6rem_4.2rem_9rem_minmax(0,1fr)] ${doing.kind === 'run' ? 'bg-[#e6f0ed] font-semibold' : ''}`}
+          >
+            <span aria-hidden className="grid size-5 place-items-center border-2 border-black text-sm leading-none font-bold">
+              {doing.done === null ? '' : '✓'}
+            </span>
+            <span className="figure">{doing.at}</span>
+            <span className="font-semibold">{doing.title}</span>
+            <span className="max-sm:col-start-3">{[...doing.says, ...doing.trouble].map((said) => sayIn(said, units)).join(' ')}</span>
+          </li>
+        ))}
+      </ol>
+    </article>
   );
 }
 

@@ -1,14 +1,16 @@
 import type { Warning } from '../../../core/answer.ts';
-import type { RunClock } from '../../../core/evening/session-clock.ts';
+import type { Doing } from '../../../core/evening/list/doing.ts';
 import type { TankMethod } from '../../../core/heat/tank/tank.ts';
 import type { PlannedStep } from '../../../core/schedule/plan.ts';
 import type { Advice } from '../../../core/schedule/plan.ts';
 import { lowerFirst } from '../../../core/units/first-letter.ts';
 import { eveningUnderWay } from '../../run/evening/evening-under-way.server.ts';
+import { ticksOf } from '../../run/evening/ticks.server.ts';
 import { nowMs, shownInstant } from '../../server/database/clock.server.ts';
 import { openSessionId, sessionStartedAtMs } from '../../server/runs/runs.server.ts';
 import { tonight } from '../draft/tonight.server.ts';
-import { eveningPlan } from '../evening/evening-plan.server.ts';
+import { eveningPlan, planUnderWay } from '../evening/evening-plan.server.ts';
+import { comingOf } from '../under-way/coming.server.ts';
 import { runTitle } from '../plan/run-title.ts';
 
 /** A run as it is printed or put into a calendar. */
@@ -27,17 +29,14 @@ interface RemainingRun {
   readonly tankName: string;
   readonly method: TankMethod;
   readonly firstPourMs: number;
-  readonly hungMs: number;
-  /** Null for the run at the Bench: it is warmed and loaded. */
-  readonly before: Pick<RunClock, 'warmFromMs' | 'loadFromMs'> | null;
 }
 
 export interface WhatRemains {
   /** The day the evening began, past midnight too: its entries keep their names. */
   readonly on: string;
   readonly runs: readonly RemainingRun[];
-  /** When the bath must go on; null once it is on. */
-  readonly heaterOn: { readonly fromMs: number; readonly toMs: number; readonly heaterW: number } | null;
+  /** The whole evening in order, what is behind with it. */
+  readonly doings: readonly Doing[];
 }
 
 /** What remains of the evening that goes on, or all of the one that is planned: one reckoning for sheet and calendar. */
@@ -48,38 +47,33 @@ export function whatRemains(): WhatRemains {
 
 function underWay(sessionId: string): WhatRemains {
   const atMs = nowMs();
-  const { begun, coming } = eveningUnderWay(sessionId, atMs);
+  const under = eveningUnderWay(sessionId, atMs);
+  const { begun, coming } = under;
   const live = begun.filter((run) => run.is === 'live');
   const runs = [
-    ...live.map(({ n, plan, clock }) => ({ n, plan, clock, before: null })),
-    ...coming.map(({ run, n, clock }) => ({ n, plan: run.plan, clock, before: clock })),
+    ...live.map(({ n, plan, clock }) => ({ n, plan, clock })),
+    ...coming.map(({ run, n, clock }) => ({ n, plan: run.plan, clock })),
   ];
   return {
     on: shownInstant(sessionStartedAtMs(sessionId) ?? atMs, 'yyyy-MM-dd'),
-    heaterOn: null,
-    runs: runs.map(({ n, plan, clock, before }) => ({
+    doings: planUnderWay(under, comingOf(sessionId), atMs, ticksOf(sessionId)).doings,
+    runs: runs.map(({ n, plan, clock }) => ({
       ...plan,
       n,
       title: lowerFirst(plan.title),
       method: plan.tank.method,
       firstPourMs: clock.firstPourMs,
-      hungMs: clock.hungMs,
-      before,
     })),
   };
 }
 
 function asPlanned(): WhatRemains {
   const evening = tonight();
-  const { clock, settings } = eveningPlan(evening, nowMs());
+  const { clock, doings } = eveningPlan(evening, nowMs(), ticksOf(null));
   const done = evening.evening.runs.filter((run) => run.plan.ok);
-  const first = clock[0];
   return {
     on: evening.on,
-    heaterOn:
-      first && first.firstPourMs > first.warmFromMs
-        ? { fromMs: first.warmFromMs, toMs: first.firstPourMs, heaterW: settings.heaterW }
-        : null,
+    doings,
     runs: evening.evening.runs.flatMap((run, i): RemainingRun[] => {
       const times = clock[done.indexOf(run)];
       const batch = evening.inUse.find((candidate) => candidate.id === run.batchId);
@@ -97,8 +91,6 @@ function asPlanned(): WhatRemains {
           tankName: tank.name,
           method: tank.method,
           firstPourMs: times.firstPourMs,
-          hungMs: times.hungMs,
-          before: times,
         },
       ];
     }),

@@ -1,6 +1,5 @@
 import { Link } from 'react-router';
 import { Button } from '../../ui/button.tsx';
-import { Card } from '../../ui/card.tsx';
 import { TonightForm } from '../draft/tonight-form.tsx';
 import type { EveningPage as TonightData } from '../evening/evening-page.server.ts';
 
@@ -12,9 +11,9 @@ export function RollsTonight({ tonight, goesOn }: { readonly tonight: TonightDat
   const kept = (id: string) => (reserved.rolls[id] === undefined ? undefined : `Kept for ${reserved.rolls[id]}.`);
   const others = waiting.filter((roll) => !inRuns.has(roll.id));
   return (
-    <Card aria-labelledby="not-tonight">
+    <section aria-labelledby="not-tonight" className={others.length === 0 ? 'px-4' : 'rounded-card border border-line bg-card p-4'}>
       <div className="flex flex-wrap items-center justify-between gap-2">
-        <h2 id="not-tonight" className="font-bold">
+        <h2 id="not-tonight" className={others.length === 0 ? 'text-quiet' : 'font-bold'}>
           {others.length === 0 ? 'Every waiting roll is in a run' : 'Waiting, not in a run'}
         </h2>
         <TonightForm className="flex gap-2">
@@ -66,7 +65,7 @@ export function RollsTonight({ tonight, goesOn }: { readonly tonight: TonightDat
           <Link to="/rolls">{moreWaiting} more rolls wait</Link>, beyond what an evening holds: keepers and the oldest come first.
         </p>
       )}
-      <p className="mt-2 flex flex-wrap gap-x-4 text-sm">
+      <p className="mt-1 flex flex-wrap gap-x-4 text-sm">
         <Link className="font-semibold underline" to="/rolls/new">
           Add a roll
         </Link>
@@ -81,6 +80,6 @@ export function RollsTonight({ tonight, goesOn }: { readonly tonight: TonightDat
           </Link>
         )}
       </p>
-    </Card>
+    </section>
   );
 }

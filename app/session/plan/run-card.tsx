@@ -1,27 +1,29 @@
 import { useDroppable } from '@dnd-kit/core';
 import { Link } from 'react-router';
-import type { Fault, Warning } from '../../../core/answer.ts';
-import { RULE_OF_WARNING } from '../../../core/beginner/rules.ts';
+import type { Fault } from '../../../core/answer.ts';
 import type { ArrangedRun, EveningRun } from '../../../core/evening/evening.ts';
 import type { Process } from '../../../core/film/process.ts';
 import { suitsFilm, TREATMENT_ADVICE, TREATMENTS, type Treatment } from '../../../core/film/treatment.ts';
 import { showDuration, showMinutes } from '../../../core/units/duration.ts';
+import { isDeveloper } from '../../../core/kit/kind.ts';
+import { sayIn } from '../../../core/units/sentence.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
-import { Card } from '../../ui/card.tsx';
 import { useText, useUnits } from '../../ui/forms/units.ts';
 import { Notice } from '../../ui/notice.tsx';
 import { rollRange } from '../../ui/roll-range.ts';
 import { Strip } from '../../ui/strip/strip.tsx';
-import { Why } from '../../ui/working.tsx';
 import type { Plan } from '../../../core/schedule/plan.ts';
 import { waysOf } from '../way/way-of-draft.ts';
 import { TonightForm, type TypedRefusal } from '../draft/tonight-form.tsx';
 import type { EveningPage as TonightData } from '../evening/evening-page.server.ts';
+import { useOpened } from '../list/opened.ts';
+import type { ShownDoing } from '../list/line.tsx';
+import { SchoolsCard } from './schools-card.tsx';
+import { StepDetail } from './step-detail.tsx';
 import { RollChip } from './roll-chip.tsx';
 import { asLast, LastTimeLine } from './last-time-line.tsx';
 import { ProposalLine } from './proposal-line.tsx';
 import { MoveRoll, PushSelect, Reorder, TankSelect, TreatmentSelect } from './run-changes.tsx';
-import { Remedies } from './remedies.tsx';
 import { useRunNumber } from './run-number.ts';
 import { runTitle } from './run-title.ts';
 import { TankQuestion } from './tank-question.tsx';
@@ -31,24 +33,27 @@ import { LeftOut } from '../way/owned.tsx';
 import type { WayShown } from '../way/way-shown.ts';
 import { YourWay } from '../way/your-way.tsx';
 
-/** What somebody chose to do is said where they chose it, once; it is no alarm afterwards (domain.md 9.1). */
-const isNotOnesOwn = ({ code }: Warning) => code !== 'after-final';
-
 interface RunCardProps {
   readonly index: number;
   readonly run: EveningRun;
   readonly tonight: TonightData;
-  readonly clock: { readonly pour: string } | null;
+  /** Its own doing in the list of the evening; null where it cannot be done. */
+  readonly doing: ShownDoing | null;
   readonly chosenStep: string | null;
+  /** Whether what is opened is opened in this run. */
+  readonly isLookedAt: boolean;
   readonly refusal: TypedRefusal | null;
 }
 
 /** One run of tonight: its strip, its rolls, and what a person can change about it. */
-export function RunCard({ index, run, tonight, clock, chosenStep, refusal }: RunCardProps) {
+export function RunCard({ index, run, tonight, doing, chosenStep, isLookedAt, refusal }: RunCardProps) {
   const rolls = run.rollIds.flatMap((id) => tonight.waiting.find((roll) => roll.id === id) ?? []);
   const runs: ArrangedRun[] = tonight.evening.runs.map(({ tankId, batchId, rollIds }) => ({ tankId, batchId, rollIds }));
   const plan = run.plan.ok ? run.plan.value : null;
   const text = useText();
+  const units = useUnits();
+  const { open, toggled } = useOpened();
+  const isChanged = open === 'change' && isLookedAt;
   const number = useRunNumber();
   const batch = tonight.batches.find((candidate) => candidate.id === run.batchId);
   const tank = tonight.tanks.find(({ id }) => id === run.tankId);
@@ -66,25 +71,31 @@ export function RunCard({ index, run, tonight, clock, chosenStep, refusal }: Run
   const step = chosen === null ? undefined : plan?.steps[chosen];
   const shown = batch && plan ? wayOfRun(run, plan, batch.kit.id, tonight.draft) : null;
   return (
-    <Card
+    <section
       ref={setNodeRef}
       aria-labelledby={`run-${index}`}
-      className={`${run.broken.length > 0 ? 'border-hot' : ''} ${isOver ? 'outline-2 outline-teal' : ''}`}
+      style={{ '--strip-ground': '#e6f0ed' } as React.CSSProperties}
+      className={`rounded-card bg-[#e6f0ed] p-3 sm:p-4 ${run.broken.length > 0 ? 'outline-2 outline-hot' : ''} ${isOver ? 'outline-2 outline-teal' : ''}`}
     >
       <div className="mb-2.5 flex flex-wrap items-baseline justify-between gap-x-4">
         <h2 id={`run-${index}`} className="font-bold">
           Run {number(index)} · {runTitle(run, rolls)}
         </h2>
-        {plan && (
-          <p className="figure text-quiet">
-            {clock && (
-              <>
-                {clock.pour} <span aria-hidden>·</span>{' '}
-              </>
-            )}
-            {showMinutes(plan.totalS)}
-          </p>
-        )}
+        <p className="flex items-baseline gap-x-4">
+          {plan && (
+            <span className="figure text-quiet">
+              {doing && (
+                <>
+                  {doing.at} <span aria-hidden>·</span>{' '}
+                </>
+              )}
+              {showMinutes(plan.totalS)}
+            </span>
+          )}
+          <Link preventScrollReset to={toggled('change', index)} aria-expanded={isChanged} className="font-semibold underline">
+            Change
+          </Link>
+        </p>
       </div>
       {plan && (
         <Strip
@@ -95,7 +106,8 @@ export function RunCard({ index, run, tonight, clock, chosenStep, refusal }: Run
               preventScrollReset
               className={className}
               style={style}
-              to={`?run=${index}&step=${i}-${plan.steps[i]?.bath}`}
+              to={i === chosen ? `?run=${index}` : `?run=${index}&step=${i}-${plan.steps[i]?.bath}`}
+              aria-expanded={i === chosen}
               title={`${plan.steps[i]?.name} ${showDuration(plan.steps[i]?.seconds ?? 0)}: how this time is made`}
             >
               {children}
@@ -109,9 +121,23 @@ export function RunCard({ index, run, tonight, clock, chosenStep, refusal }: Run
           <MarginsApart {...{ run, step, rolls }} kitId={batch.kit.id} own={tonight.draft.own} />
         </YourWay>
       )}
-      {plan && <TankTrace plan={plan} />}
+      {step && (
+        <div className="mt-3 grid items-start gap-3 lg:grid-cols-2 lg:[&>figure]:col-span-2">
+          {plan && isDeveloper(step.kind) && <TankTrace plan={plan} />}
+          <StepDetail run={run} runIndex={index} chosen={chosenStep} />
+          {isDeveloper(step.kind) && <SchoolsCard rows={tonight.schools[index] ?? []} runIndex={index} />}
+        </div>
+      )}
+      <div className="mt-2 text-lg leading-snug font-semibold">
+        {doing?.says.map((said) => (
+          <p key={sayIn(said, units)}>{sayIn(said, units)}</p>
+        ))}
+      </div>
       {plan && isFirstInTank && <TankQuestion tank={tank} plan={plan} roomC={tonight.plan.settings.roomC} refusal={refusal} />}
       <div className="mt-2 space-y-2">
+        {doing?.trouble.map((said) => (
+          <Notice key={sayIn(said, units)}>{sayIn(said, units)}</Notice>
+        ))}
         {run.broken.map((sentence) => (
           <Notice key={sentence}>{sentence}</Notice>
         ))}
@@ -121,12 +147,6 @@ export function RunCard({ index, run, tonight, clock, chosenStep, refusal }: Run
               {text(error)} <Nearest run={run} fault={error} />
             </Notice>
           ))}
-        {plan?.warnings.filter(isNotOnesOwn).map((warning) => (
-          <Notice key={warning.code + String(warning.bath)}>
-            {text(warning)} <Why rule={RULE_OF_WARNING[warning.code]} />
-            <Remedies code={warning.code} habits={tonight.habits} />
-          </Notice>
-        ))}
         {plan?.advice.map((advice) => (
           <Notice key={advice.message} tone="plain">
             {text(advice)}
@@ -136,43 +156,44 @@ export function RunCard({ index, run, tonight, clock, chosenStep, refusal }: Run
       </div>
       {proposal && batch && <ProposalLine proposal={proposal} run={run} kitId={batch.kit.id} />}
       {last && <LastTimeLine last={last} film={film} again={batch ? asLast(last, run, batch.kit.id, film) : null} />}
-      <ul className="mt-2 flex flex-wrap gap-1.5" aria-label={`Rolls of run ${number(index)}`}>
-        {rolls.map((roll) => (
-          <RollChip key={roll.id} roll={roll} />
-        ))}
-      </ul>
-      <details className="mt-1.5">
-        <summary className="flex items-baseline justify-between gap-x-4 rounded py-1 [&::-webkit-details-marker]:hidden">
-          <span className="text-quiet">{plan && inThisBatch(plan, batch)}</span>
-          <span className="font-semibold underline">Change</span>
-        </summary>
-        <ul className="mt-2 divide-y divide-line border-t border-line">
+      <div className="mt-2 flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
+        <ul className="flex flex-wrap gap-1.5" aria-label={`Rolls of run ${number(index)}`}>
           {rolls.map((roll) => (
-            <li key={roll.id} className="flex flex-wrap items-center justify-between gap-x-3 gap-y-1 py-1.5">
-              <Link to={`/rolls/${roll.id}`}>{roll.name}</Link>
-              <MoveRoll rollId={roll.id} from={index} runs={runs} name={roll.name} />
-            </li>
+            <RollChip key={roll.id} roll={roll} />
           ))}
         </ul>
-        <div className="flex flex-wrap items-center justify-end gap-2 border-t border-line pt-2.5">
-          <PushSelect run={run} />
-          <TreatmentSelect run={run} fitting={treatments} />
-          <TankSelect run={run} index={index} runs={runs} tonight={tonight} />
-          <Reorder index={index} runs={runs} />
-        </div>
-        <details className="text-sm">
-          <summary className="py-1.5 text-quiet underline">What the treatments do</summary>
-          <dl className="space-y-1.5 pb-1">
-            {treatments.map((treatment) => (
-              <div key={treatment}>
-                <dt className="inline font-semibold">{TREATMENT_ADVICE[treatment].name}: </dt>
-                <dd className="inline">{TREATMENT_ADVICE[treatment].does}</dd>
-              </div>
+        <span className="text-quiet">{plan && inThisBatch(plan, batch)}</span>
+      </div>
+      {isChanged && (
+        <>
+          <ul className="mt-2 divide-y divide-line border-t border-line">
+            {rolls.map((roll) => (
+              <li key={roll.id} className="flex flex-wrap items-center justify-between gap-x-3 gap-y-1 py-1.5">
+                <Link to={`/rolls/${roll.id}`}>{roll.name}</Link>
+                <MoveRoll rollId={roll.id} from={index} runs={runs} name={roll.name} />
+              </li>
             ))}
-          </dl>
-        </details>
-      </details>
-    </Card>
+          </ul>
+          <div className="flex flex-wrap items-center justify-end gap-2 border-t border-line pt-2.5">
+            <PushSelect run={run} />
+            <TreatmentSelect run={run} fitting={treatments} />
+            <TankSelect run={run} index={index} runs={runs} tonight={tonight} />
+            <Reorder index={index} runs={runs} />
+          </div>
+          <details className="text-sm">
+            <summary className="py-1.5 text-quiet underline">What the treatments do</summary>
+            <dl className="space-y-1.5 pb-1">
+              {treatments.map((treatment) => (
+                <div key={treatment}>
+                  <dt className="inline font-semibold">{TREATMENT_ADVICE[treatment].name}: </dt>
+                  <dd className="inline">{TREATMENT_ADVICE[treatment].does}</dd>
+                </div>
+              ))}
+            </dl>
+          </details>
+        </>
+      )}
+    </section>
   );
 }
 

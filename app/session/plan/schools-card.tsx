@@ -15,7 +15,7 @@ export function SchoolsCard({ rows, runIndex }: { readonly rows: readonly School
   const number = useRunNumber();
   if (rows.length === 0) return null;
   return (
-    <Card aria-labelledby="schools">
+    <Card aria-labelledby="schools" className="lg:col-span-2">
       <h2 id="schools" className="mb-1 font-bold">
         Run {number(runIndex)} by each school
       </h2>

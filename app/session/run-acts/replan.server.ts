@@ -1,6 +1,7 @@
 import { announceRun } from '../../run/acts/live-runs.server.ts';
 import { stateOfRun } from '../../run/acts/run-state.server.ts';
 import { startSession, type Started } from '../../run/evening/session-start.server.ts';
+import { handTicksOn } from '../../run/evening/ticks.server.ts';
 import { inTransaction } from '../../server/database/database.server.ts';
 import { findRoll, rollsOfRun, setRollState } from '../../server/rolls.server.ts';
 import { draftOfSession, findRun, runsOfSession, setRunState, type Run } from '../../server/runs/runs.server.ts';
@@ -90,6 +91,8 @@ export function backToThePlan(sessionId: string): boolean {
       const back = takenBack(sessionId, open);
       writeDraft({ ...back, ...(again ? { arrangement: null } : {}), before });
     }
+    // The tub is as full as it was.
+    handTicksOn(sessionId, null);
     return open;
   });
   for (const run of left ?? []) announceRun(run.id);

@@ -2,16 +2,18 @@ import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { nowInWords } from '../../../core/evening/now-in-words.ts';
 import { eveningUnderWay } from '../../run/evening/evening-under-way.server.ts';
+import { ticksOf, tickDoing } from '../../run/evening/ticks.server.ts';
 import { nowMs } from '../../server/database/clock.server.ts';
 import { findEvening } from '../../server/evenings.server.ts';
 import { waitingRolls } from '../../server/rolls.server.ts';
 import { openSessionId, queuedRuns } from '../../server/runs/runs.server.ts';
+import { textOf } from '../../ui/forms/form.ts';
 import { postedForm } from '../../ui/forms/posted-form.ts';
 import { changeOnPaper } from '../draft/paper-action.server.ts';
 import { tonight } from '../draft/tonight.server.ts';
 import { EveningOnPaper } from '../evening/evening-on-paper.tsx';
 import { eveningPage } from '../evening/evening-page.server.ts';
-import { bathOf, eveningPlan } from '../evening/evening-plan.server.ts';
+import { eveningPlan, planUnderWay } from '../evening/evening-plan.server.ts';
 import { Planned } from '../evening/planned.tsx';
 import { RefusalNotice } from '../evening/refusal-notice.tsx';
 import { FirstRunContext } from '../plan/run-number.ts';
@@ -21,7 +23,7 @@ import { KeptEvenings } from '../to-come/kept-evenings.tsx';
 import { changeUnderWay } from '../under-way/coming-action.server.ts';
 import { comingOf } from '../under-way/coming.server.ts';
 import { underWayPage, type UnderWayPage } from '../under-way/under-way-page.server.ts';
-import { BegunRuns, begunRows, Moved, NowHead, useEveningNow, WhatItTakes, WholeEvening } from '../under-way/under-way.tsx';
+import { BegunRun, Moved, NowHead, useEveningHeard, useEveningNow, WhatItTakes, WholeEvening } from '../under-way/under-way.tsx';
 import type { Route } from './+types/tonight.ts';
 
 export const meta: Route.MetaFunction = ({ loaderData }) => {
@@ -39,13 +41,11 @@ export function loader({ request }: Pick<Route.LoaderArgs, 'request'>) {
   const sessionId = openSessionId();
   if (sessionId === null) {
     const evening = tonight();
-    return { toCome, underWay: null, others: [], page: eveningPage(evening, eveningPlan(evening, atMs), atMs) };
+    return { toCome, underWay: null, others: [], page: eveningPage(evening, eveningPlan(evening, atMs, ticksOf(null)), atMs) };
   }
   const under = eveningUnderWay(sessionId, atMs);
   const coming = comingOf(sessionId);
-  const onPaper = eveningPlan(coming, atMs);
-  const clock = under.coming.map((run) => run.clock);
-  const plan = { ...onPaper, clock, bath: bathOf(coming, clock, onPaper.settings), clockFault: null, clockQuestion: null };
+  const plan = planUnderWay(under, coming, atMs, ticksOf(sessionId));
   return {
     toCome,
     underWay: underWayPage(under, { question: plan.bathQuestion, warmS: plan.warmS ?? 0 }, atMs),
@@ -59,6 +59,10 @@ export function loader({ request }: Pick<Route.LoaderArgs, 'request'>) {
 export async function action({ request }: Route.ActionArgs) {
   const form = await postedForm(request);
   const sessionId = openSessionId();
+  if (textOf(form, 'intent') === 'tick') {
+    tickDoing(sessionId, textOf(form, 'doing'), textOf(form, 'done') === 'yes');
+    return null;
+  }
   return sessionId === null ? changeOnPaper(form) : changeUnderWay(sessionId, form);
 }
 
@@ -69,11 +73,17 @@ export default function TonightPage({ loaderData, actionData }: Route.ComponentP
       {underWay ? (
         <UnderWay {...{ page, underWay, others, actionData }} />
       ) : (
-        <Planned page={page} refusal={actionData?.field === undefined ? null : actionData} />
+        <PlannedHere page={page} refusal={actionData?.field === undefined ? null : actionData} />
       )}
       <KeptEvenings {...toCome} />
     </>
   );
+}
+
+/** What was ticked on another screen shows here. */
+function PlannedHere(shown: Pick<React.ComponentProps<typeof Planned>, 'page' | 'refusal'>) {
+  useEveningHeard(null);
+  return <Planned {...shown} />;
 }
 
 type Shown = Pick<Route.ComponentProps['loaderData'], 'page' | 'others'> & {
@@ -107,16 +117,11 @@ function UnderWay({ page, underWay, others, actionData: answered }: Shown) {
         refusal={refusal?.field ? refusal : null}
         search={search}
         underWay={{
-          rows: begunRows(underWay),
-          ticks: underWay.ticks,
           nowMs,
-          before: <BegunRuns page={underWay} nowMs={nowMs} />,
-          beside: (
-            <>
-              <WhatItTakes page={underWay} nowMs={nowMs} />
-              <WholeEvening page={underWay} canUndo={page.canUndo} coming={page.evening.runs.length} />
-            </>
-          ),
+          front: underWay.begun.find((run) => run.is === 'live')?.n ?? (page.evening.runs.length > 0 ? underWay.begun.length + 1 : null),
+          begun: (n) => <BegunRun key={`run-${n}`} page={underWay} n={n} nowMs={nowMs} />,
+          lasts: <WhatItTakes page={underWay} nowMs={nowMs} />,
+          below: <WholeEvening page={underWay} canUndo={page.canUndo} coming={page.evening.runs.length} />,
         }}
       />
     </FirstRunContext>

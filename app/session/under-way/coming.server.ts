@@ -62,7 +62,11 @@ function orderedRolls(run: Run): Roll[] {
 }
 
 /** A stored run as an evening has it; what was frozen is its plan. */
-function asPlanned(run: Run, rolls: readonly Roll[], roomC: number | null): EveningRun {
+export function asPlanned(
+  run: Pick<Run, 'plan' | 'tankId' | 'batchId' | 'seenRemjet'>,
+  rolls: readonly Roll[],
+  roomC: number | null,
+): EveningRun {
   const { plan } = run;
   const own = plan.rollIds.flatMap((id) => rolls.find((roll) => roll.id === id) ?? []);
   return {

@@ -6,7 +6,6 @@ import type { EveningUnderWay } from '../../run/evening/evening-under-way.server
 import { clockSpeed } from '../../server/database/clock.server.ts';
 import { personsZone } from '../../server/settings.server.ts';
 import { bathOnce } from '../bath/bath-once.ts';
-import { clockTicks } from '../evening/headline.ts';
 
 export type UnderWayPage = ReturnType<typeof underWayPage>;
 
@@ -18,16 +17,7 @@ export function underWayPage(
 ) {
   const zone = personsZone();
   const at = (ms: number) => clockTime(ms, zone);
-  const spans = [
-    ...under.begun.map(({ clock }) => ({
-      warmFromMs: clock.firstPourMs,
-      loadFromMs: clock.firstPourMs,
-      firstPourMs: clock.firstPourMs,
-      endMs: clock.endMs,
-      hungMs: clock.hungMs,
-    })),
-    ...under.coming.map(({ clock }) => clock),
-  ];
+  const hungMs = [...under.begun.map(({ clock }) => clock.hungMs), ...under.coming.map(({ clock }) => clock.hungMs)];
   const firstPourMs = under.begun[0]?.clock.firstPourMs ?? nowMs;
   return {
     sessionId: under.sessionId,
@@ -46,13 +36,12 @@ export function underWayPage(
       hung: at(clock.hungMs),
     })),
     toDo: under.toDo.map((thing) => ({ ...thing, words: toDoInWords(thing), at: at(thing.atMs) })),
-    ticks: clockTicks(spans, zone),
     ledger: under.ledger,
     backInRange: under.backInRange.map((bottle) => ({ ...bottle, at: bottle.atMs === null ? null : at(bottle.atMs) })),
     bathNowC: bath.question === null ? null : bathByC(bathOnce(bath.question).warmUp.trace, (nowMs - firstPourMs) / 1000 + bath.warmS),
     nextRunId: under.coming[0]?.run.id ?? null,
     /** Coming runs that cannot be poured as the shelf stands, with why. */
     trouble: under.coming.flatMap(({ run, n, trouble }) => (trouble.length > 0 ? [{ n, runId: run.id, says: trouble }] : [])),
-    allHung: at(Math.max(nowMs, ...spans.map((span) => span.hungMs))),
+    allHung: at(Math.max(nowMs, ...hungMs)),
   };
 }

@@ -11,16 +11,16 @@ import { useUnits } from '../../ui/forms/units.ts';
 import { Notice } from '../../ui/notice.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
 import { useServerNow } from '../../ui/screen/use-server-now.ts';
+import { MiniStrip } from '../../ui/strip/mini-strip.tsx';
 import { Strip } from '../../ui/strip/strip.tsx';
 import { TonightForm } from '../draft/tonight-form.tsx';
-import type { AxisRow } from '../evening/evening-axis.tsx';
 import type { UnderWayPage } from './under-way-page.server.ts';
 
 /** Times move with the clock even when nothing happens: a run that is late makes those after it later. */
 const LOOK_AGAIN_MS = 20_000;
 
-/** The evening as it goes on, on this screen: its time, and the page read again whenever anything of it moved on any screen. */
-export function useEveningNow(page: UnderWayPage): number {
+/** The page read again whenever anything of the evening moved on any screen. */
+export function useEveningHeard(looksAgainMs: number | null): void {
   const { revalidate } = useRevalidator();
   useEffect(() => {
     let soon: ReturnType<typeof setTimeout> | undefined;
@@ -30,7 +30,7 @@ export function useEveningNow(page: UnderWayPage): number {
     };
     const stream = new EventSource('/evening/stream');
     stream.addEventListener('moved', moved);
-    const every = setInterval(() => document.visibilityState === 'visible' && moved(), LOOK_AGAIN_MS);
+    const every = looksAgainMs === null ? undefined : setInterval(() => document.visibilityState === 'visible' && moved(), looksAgainMs);
     document.addEventListener('visibilitychange', moved);
     return () => {
       clearTimeout(soon);
@@ -38,7 +38,12 @@ export function useEveningNow(page: UnderWayPage): number {
       stream.close();
       document.removeEventListener('visibilitychange', moved);
     };
-  }, [revalidate]);
+  }, [revalidate, looksAgainMs]);
+}
+
+/** The evening as it goes on, on this screen: its time, and everything that moves. */
+export function useEveningNow(page: UnderWayPage): number {
+  useEveningHeard(LOOK_AGAIN_MS);
   return useServerNow(page.clock);
 }
 
@@ -99,68 +104,52 @@ function bySentence(trouble: UnderWayPage['trouble']): { readonly sentence: stri
   return sentences.map((sentence) => ({ sentence, runs: trouble.filter(({ says }) => says.includes(sentence)).map(({ n }) => n) }));
 }
 
-/** Runs that have begun: those done as they were, the one at the Bench with its level. */
-export function BegunRuns({ page, nowMs }: { readonly page: UnderWayPage; readonly nowMs: number }) {
-  return page.begun.map((run) => {
-    const place = run.steps.findIndex((step) => step.is === 'running');
-    const step = run.steps[place];
-    return (
-      <Card key={run.id} aria-labelledby={`begun-${run.n}`} className={run.is === 'live' ? 'border-teal' : ''}>
-        <div className="mb-2.5 flex flex-wrap items-baseline justify-between gap-x-4">
+/** A run that has begun, in its place of the list: done as it was, or at the Bench with its level. */
+export function BegunRun({ page, n, nowMs }: { readonly page: UnderWayPage; readonly n: number; readonly nowMs: number }) {
+  const run = page.begun.find((each) => each.n === n);
+  if (!run) return null;
+  const place = run.steps.findIndex((step) => step.is === 'running');
+  const step = run.steps[place];
+  const strip = run.steps.map(({ id, kind, name, startMs, endMs }) => ({ id, kind, name, seconds: Math.round((endMs - startMs) / 1000) }));
+  const isLive = run.is === 'live';
+  return (
+    <li className="gap-x-3 border-t border-line py-2.5 first:border-t-0 sm:grid sm:grid-cols-[3.4rem_minmax(0,1fr)]">
+      <span className={`figure ${isLive ? '' : 'text-quiet'}`}>{run.pour}</span>
+      <section
+        aria-labelledby={`begun-${run.n}`}
+        style={isLive ? ({ '--strip-ground': '#e6f0ed' } as React.CSSProperties) : undefined}
+        className={`min-w-0 ${isLive ? 'rounded-card bg-[#e6f0ed] p-3' : 'text-quiet'}`}
+      >
+        <div className="mb-1.5 flex flex-wrap items-baseline justify-between gap-x-4">
           <h2 id={`begun-${run.n}`} className="font-bold">
             Run {run.n} · {lowerFirst(run.title)}
           </h2>
-          <p className="text-quiet">
-            {run.is === 'live' ? (
-              <strong className="text-teal">at the Bench, hung by </strong>
-            ) : run.is === 'finished' ? (
-              'hung up '
-            ) : (
-              'given up '
-            )}
+          <p>
+            {isLive ? <strong className="text-teal">at the Bench, hung by </strong> : run.is === 'finished' ? 'hung up ' : 'given up '}
             <span className="figure">{run.hung}</span>
           </p>
         </div>
-        {run.steps.length > 0 && (
-          <Strip
-            steps={run.steps.map(({ id, kind, name, startMs, endMs }) => ({
-              id,
-              kind,
-              name,
-              seconds: Math.round((endMs - startMs) / 1000),
-            }))}
-            chosen={place === -1 ? null : place}
-            level={step ? { index: place, share: (nowMs - step.startMs) / Math.max(1000, step.endMs - step.startMs) } : null}
-          />
-        )}
-        <p className="mt-2 flex flex-wrap justify-between gap-x-4 text-quiet">
+        {run.steps.length > 0 &&
+          (isLive ? (
+            <Strip
+              steps={strip}
+              chosen={place === -1 ? null : place}
+              level={step ? { index: place, share: (nowMs - step.startMs) / Math.max(1000, step.endMs - step.startMs) } : null}
+            />
+          ) : (
+            <MiniStrip steps={strip} heightPx={22} />
+          ))}
+        <p className="mt-1.5 flex flex-wrap justify-between gap-x-4">
           <span>{run.rollNames.join(', ')}</span>
-          {run.is !== 'live' && (
+          {!isLive && (
             <Link className="font-semibold underline" to={`/logbook/${run.id}`}>
               As it was
             </Link>
           )}
         </p>
-      </Card>
-    );
-  });
-}
-
-/** Runs that have begun as rows of the axis. */
-export function begunRows(page: UnderWayPage): AxisRow[] {
-  return page.begun.map((run) => ({
-    n: run.n,
-    label: `Run ${run.n}, ${run.is === 'live' ? 'at the Bench' : 'done'}: first pour ${run.pour}, hung up ${run.is === 'live' ? 'by ' : ''}${run.hung}`,
-    before: null,
-    baths: run.steps,
-    firstPourMs: run.firstPourMs,
-    endMs: run.endMs,
-    hungMs: run.hungMs,
-    times: [
-      ['poured', run.pour],
-      [run.is === 'live' ? 'hung by' : 'hung', run.hung],
-    ],
-  }));
+      </section>
+    </li>
+  );
 }
 
 /** Will the developer last? What each batch has seen after each run, and when its bottle may be poured again. */
@@ -249,10 +238,6 @@ export function WholeEvening({
             </Form>
           ))}
         <LinkButton to="/evenings/new">Plan another evening</LinkButton>
-        <LinkButton to="/wall-sheet">Wall sheet</LinkButton>
-        <LinkButton reloadDocument to="/session.ics">
-          To the calendar
-        </LinkButton>
       </div>
     </Card>
   );

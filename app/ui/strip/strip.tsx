@@ -121,7 +121,7 @@ export function Strip({ steps, chosen = null, level = null, wrap }: StripProps) 
             />
             {press(
               i,
-              'absolute flex items-center bg-card text-[0.88rem] leading-none whitespace-nowrap no-underline',
+              'absolute flex items-center bg-(--strip-ground,var(--color-card)) text-[0.88rem] leading-none whitespace-nowrap no-underline',
               // A label that reaches left ends where its leader comes down, whatever its letters turn out to take.
               leaderPx(block) - fromPx > 5
                 ? { right: widthPx - fromPx - belowPx(step), top: BLOCK_PX + 4 + row * ROW_PX, height: 24 }

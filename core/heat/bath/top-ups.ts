@@ -43,27 +43,45 @@ const LEAST_APART_S = 120;
 /** Held a little off what is wanted, a pour that would come at the wrong end of a band comes right. */
 const OFF_BY_C = [0, -0.2, 0.2, -0.4, 0.4] as const;
 
+/** How one hold is kept: topped up where it has fallen by the band below, as far above, all of it a little off what is wanted. */
+interface HeldAs {
+  readonly bandC: number;
+  readonly offC: number;
+}
+
 /**
  * A bath without a heater through an evening (domain.md 8.2): where it has fallen by a band below what is held it is topped up as far
- * above, with the widest band that has every pour in its window; where none has, the one that has the most, and the pours say so.
+ * above, for each hold with the widest band that has its pours in their windows; where none has, the one that has the most, and the
+ * pours say so.
  */
 export function toppedUp(question: TopUpQuestion): ToppedUp {
   const right = everyPourRight(question);
   if (right) return right;
   const inWindow = ({ pours }: ToppedUp) => pours.filter((pour) => pour.inWindow).length;
-  const tried = BANDS_C.map((bandC) => followed(question, bandC, 'to-the-end'));
+  const tried = BANDS_C.map((bandC) => followed(question, [{ bandC, offC: 0 }], 'to-the-end'));
   return tried.reduce((best, each) => (inWindow(each) > inWindow(best) ? each : best));
 }
 
-/** The same where every pour is in its window, else null: what misses one is not followed any further. */
+/**
+ * The same where every pour is in its window, else null: what misses one is not followed any further. One hold after the other: what is
+ * right for the first run of an evening need not be for the second.
+ */
 export function everyPourRight(question: TopUpQuestion, offsC: readonly number[] = OFF_BY_C): ToppedUp | null {
-  for (const bandC of BANDS_C)
-    for (const offC of offsC) {
-      const holds = question.holds.map((hold) => ({ ...hold, c: hold.c + offC }));
-      const tried = followed({ ...question, holds }, bandC, 'to-a-miss');
-      if (tried.pours.every(({ inWindow }) => inWindow)) return tried;
-    }
-  return null;
+  const ways = BANDS_C.flatMap((bandC) => offsC.map((offC): HeldAs => ({ bandC, offC })));
+  const { holds, pours } = question;
+  const kept: HeldAs[] = [];
+  let last: ToppedUp = { topUps: [], pours: [] };
+  for (let place = 0; place < Math.max(1, holds.length); place += 1) {
+    const untilS = holds[place + 1]?.fromS ?? Infinity;
+    const sofar = { ...question, pours: pours.filter(({ atS }) => atS < untilS) };
+    const way = ways.find((each) => {
+      last = followed(sofar, [...kept, each], 'to-a-miss');
+      return last.pours.every(({ inWindow }) => inWindow);
+    });
+    if (!way) return null;
+    kept.push(way);
+  }
+  return last;
 }
 
 /** The bath and its bottles as they are at given seconds, with water swapped on the way; followed as long as `at` says so. */
@@ -84,17 +102,24 @@ export function bathWithTopUps(
   }
 }
 
-function followed(question: TopUpQuestion, bandC: number, how: 'to-the-end' | 'to-a-miss'): ToppedUp {
+/** `as` by the place of each hold; the last of it goes for those after it, too. */
+function followed(question: TopUpQuestion, as: readonly HeldAs[], how: 'to-the-end' | 'to-a-miss'): ToppedUp {
   const { tub, holds, pours, hotC, coldC } = question;
   const topUps: TopUp[] = [];
   const poured = pours.map(() => NaN);
   const untilS = Math.max(0, ...pours.map(({ atS }) => atS));
-  let heldC = holds[0]?.c ?? tub.startC;
+  let wasC = holds[0]?.c ?? tub.startC;
   let lastS = -Infinity;
   const decide = (atS: number, tubC: number): number | null => {
-    const nowC = holds.findLast(({ fromS }) => fromS <= atS)?.c ?? heldC;
-    const changed = nowC !== heldC;
-    heldC = nowC;
+    const hold = Math.max(
+      0,
+      holds.findLastIndex(({ fromS }) => fromS <= atS),
+    );
+    const { bandC, offC } = as[hold] ?? (as.at(-1) as HeldAs);
+    const wantedC = holds[hold]?.c ?? wasC;
+    const changed = wantedC !== wasC;
+    wasC = wantedC;
+    const heldC = wantedC + offC;
     if (atS - lastS < LEAST_APART_S && !changed) return null;
     const fell = tubC < heldC - bandC;
     // Warmer than is held matters only where what was held before was warmer: the first water falls by itself.

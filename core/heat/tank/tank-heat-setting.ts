@@ -45,3 +45,13 @@ export function tankHeatSetting(tank: TankThermalFacts, house: HouseHeat): TankH
     school: house.school,
   };
 }
+
+/** In what a tank stands, loaded and dry, until its temperature is that of its surroundings; null where it is poured into as it is. */
+export function warmsFirstIn(tank: TankThermalFacts, house: HouseHeat | null): 'bath' | 'machine' | null {
+  if (!house) return null;
+  if ((tank.stands ?? house.stands) === 'machine') return 'machine';
+  return house.start === 'bath' ? 'bath' : null;
+}
+
+/** As long as it stands there (domain.md 8.1). */
+export const WARM_TANK_S = 5 * 60;

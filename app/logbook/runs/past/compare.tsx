@@ -15,7 +15,7 @@ import { INPUT } from '../../../ui/forms/fields.tsx';
 import { useUnits } from '../../../ui/forms/units.ts';
 import { Empty, PageHead } from '../../../ui/page-head.tsx';
 import { LogbookNav } from '../../logbook-nav.tsx';
-import { MiniStrip } from '../mini-strip.tsx';
+import { MiniStrip } from '../../../ui/strip/mini-strip.tsx';
 import type { Route } from './+types/compare.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Compare two runs · Steady Reel' }];

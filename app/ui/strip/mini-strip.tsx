@@ -1,5 +1,5 @@
 import type { StepKind } from '../../../core/kit/kind.ts';
-import { bathTexture } from '../../ui/strip/bath-texture.ts';
+import { bathTexture } from './bath-texture.ts';
 
 interface MiniStripProps {
   readonly steps: readonly { readonly id: string; readonly kind: StepKind; readonly seconds: number }[];

@@ -1,0 +1,102 @@
+import type { ReactNode } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { CAPS_WHILE_WARMING } from '../../../core/chemistry/safety/safety-words.ts';
+import { placeOfNow, type DoingKind } from '../../../core/evening/list/doing.ts';
+import { Card } from '../../ui/card.tsx';
+import { Line, NowLine, type ShownDoing } from './line.tsx';
+import type { Openable } from './opened.ts';
+import { TopUps } from './top-ups.tsx';
+
+interface EveningListProps {
+  readonly doings: readonly ShownDoing[];
+  readonly nowMs: number;
+  readonly now: string;
+  /** The run whose every line stands here, counted from 1; those after it are one line each, unless the whole list is asked for. */
+  readonly front: number | null;
+  /** A run in its place: drawn whole, or folded into a line with what belongs to it. */
+  readonly run: (n: number, doings: readonly ShownDoing[], folded: boolean) => ReactNode;
+  /** What is opened beneath a line. */
+  readonly opened: Partial<Readonly<Record<Openable, ReactNode>>>;
+  readonly head: ReactNode;
+}
+
+const OPENS: Partial<Readonly<Record<DoingKind, { readonly what: Openable; readonly says: string }>>> = {
+  fill: { what: 'bath', says: 'The bath' },
+  'stand-out': { what: 'bath', says: 'The bath' },
+  water: { what: 'water', says: 'All water' },
+};
+
+const CAUTIONS: Partial<Readonly<Record<DoingKind, string>>> = {
+  heater: 'Only through a residual-current device, and never with wet hands.',
+  stand: CAPS_WHILE_WARMING,
+};
+
+/** The evening in order: one line a doing, *now* the level across them (interface.md). */
+export function EveningList({ doings, nowMs, now, front, run, opened, head }: EveningListProps) {
+  const [search] = useSearchParams();
+  const whole = search.get('list') === 'whole';
+  const isFolded = (n: number | null) => n !== null && n !== front && !whole;
+  const level = placeOfNow(doings, nowMs);
+  // Before anything is done the level would only say what the first line says.
+  const showsNow = doings.some(({ done }) => done !== null) && level < doings.length;
+  const next = doings.find(({ done, run: n }) => done === null && !isFolded(n));
+  const shown: ReactNode[] = [];
+  doings.forEach((doing, i) => {
+    if (showsNow && i === level) shown.push(<NowLine key="now" at={now} />);
+    const { run: n, kind } = doing;
+    if (n !== null && kind === 'run')
+      shown.push(
+        run(
+          n,
+          doings.filter((each) => each.run === n),
+          isFolded(n),
+        ),
+      );
+    else if (isFolded(n)) return;
+    else if (kind === 'top-up') {
+      // Those that follow one another are one line until it is opened.
+      if (doings[i - 1]?.kind === 'top-up') return;
+      const after = doings.slice(i).findIndex((each) => each.kind !== 'top-up');
+      shown.push(<TopUps key={doing.id} doings={doings.slice(i, after === -1 ? undefined : i + after)} nowMs={nowMs} />);
+    } else {
+      const opens = OPENS[kind];
+      shown.push(
+        <Line
+          key={doing.id}
+          doing={doing}
+          inS={doing === next ? (doing.atMs - nowMs) / 1000 : null}
+          opens={opens && opens.what in opened ? opens : undefined}
+          caution={CAUTIONS[kind]}
+        >
+          {opens && opened[opens.what]}
+        </Line>,
+      );
+    }
+  });
+  const folds = doings.some(({ run: n }) => n !== null && n !== front);
+  return (
+    <Card aria-labelledby="in-order" className="px-3 py-3 sm:px-4">
+      <div className="mb-1 flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
+        <h2 id="in-order" className="font-bold">
+          In order
+        </h2>
+        <div className="flex flex-wrap items-center gap-x-4 text-[0.95rem]">
+          {folds && (
+            <Link preventScrollReset to={whole ? '?' : '?list=whole'} className="underline">
+              {whole ? 'Fold the later runs' : 'Every line'}
+            </Link>
+          )}
+          {head}
+        </div>
+      </div>
+      {(opened.when ?? opened.batch ?? opened.lasts) && (
+        <div className="mb-3">
+          {opened.when}
+          {opened.batch}
+          {opened.lasts}
+        </div>
+      )}
+      <ol>{shown}</ol>
+    </Card>
+  );
+}
