@@ -63,6 +63,7 @@ export default [
     ]),
   ]),
 
+  route('dark', 'session/list/dark.tsx'),
   route('bench/:runId', 'bench/screen/bench.tsx'),
   route('bench/:runId/events', 'bench/channel/events.ts'),
   route('bench/:runId/next', 'bench/after/next.ts'),

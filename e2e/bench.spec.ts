@@ -56,8 +56,8 @@ test('two screens show the same second; an act on one appears on the other; a wr
   });
   const phone = await context.newPage();
   await open(phone, base + address);
-  await step(page, /Prewash is done/);
-  await expect(act(phone)).toHaveText(/Prewash is done/);
+  await step(page, /Prewash out/);
+  await expect(act(phone)).toHaveText(/Prewash out/);
   // Both have ticked since they were told.
   for (const screen of [page, phone]) await expect(left(screen)).not.toHaveText((await left(screen).textContent()) ?? '');
   // A busy machine paints one of them late: that is no second of the run, and is over at the next tick.
@@ -72,8 +72,8 @@ test('two screens show the same second; an act on one appears on the other; a wr
   await test.step('a press in the moment in which the other screen moved on does not end the bath just poured', async () => {
     await Promise.all([pressable(page), pressable(phone)]);
     await Promise.all([page.keyboard.press('Space'), act(phone).click()]);
-    await expect(act(page)).toHaveText(/Pour out now/);
-    await expect(act(phone)).toHaveText(/Pour out now/);
+    await expect(act(page)).toHaveText(/I pour out/);
+    await expect(act(phone)).toHaveText(/I pour out/);
   });
 
   await test.step('of two acts made apart the first to arrive counts, and the other is told', async () => {
@@ -95,9 +95,9 @@ test('without its server the Bench goes on, loads, and delivers every act once, 
   test.setTimeout(240_000);
   const address = await atTheBench(page);
   await expect.poll(async () => page.evaluate(async () => (await caches.match(location.href)) !== undefined)).toBe(true);
-  await step(page, /Prewash is done/);
+  await step(page, /Prewash out/);
   await step(page, /Pour developer in/);
-  await step(page, /Pour out now/);
+  await step(page, /I pour out/);
   await own.kill();
   await page.keyboard.type('37.4');
   await page.keyboard.press('Enter');
@@ -107,7 +107,7 @@ test('without its server the Bench goes on, loads, and delivers every act once, 
 
   await test.step('the page loads without it and still knows what was done', async () => {
     await page.reload();
-    await expect(act(page)).toHaveText(/Pour out now/);
+    await expect(act(page)).toHaveText(/I pour out/);
     await expect(page.getByRole('region', { name: 'Correction' }).first()).toContainText('Cooler than planned');
   });
   await step(page, /Pour rinse water in/);
@@ -174,7 +174,7 @@ test('tampered, repeated and senseless events are refused, and the stream goes o
   expect(await send({ id: 'from-outside-3', atMs: nowMs + 3_600_000, kind: 'note', text: 'from the future' })).toBe(422);
   expect(await send({ ...poured, id: 'from-outside-4', kind: 'admin' })).toBe(422);
   expect(await eventsOf(address)).toHaveLength(2);
-  await expect(act(page)).toHaveText(/Prewash is done/);
+  await expect(act(page)).toHaveText(/Prewash out/);
 });
 
 test('every state of the Bench is accessible, on a laptop and on a phone', async ({ page }) => {
@@ -189,7 +189,7 @@ test('every state of the Bench is accessible, on a laptop and on a phone', async
     await page.setViewportSize({ width: 1280, height: 800 });
   };
   await check('before the pour');
-  await step(page, /Prewash is done/);
+  await step(page, /Prewash out/);
   await check('running');
   await page.keyboard.press('r');
   await check('reading');
@@ -219,7 +219,7 @@ test('every state of the Bench is accessible, on a laptop and on a phone', async
 
 test('a hidden tab hears its cues', async ({ page, context }) => {
   await atTheBench(page);
-  await step(page, /Prewash is done/);
+  await step(page, /Prewash out/);
   // The next cue of a prewash is "get ready", three seconds in; another page comes to the front meanwhile.
   const front = await context.newPage();
   await front.bringToFront();

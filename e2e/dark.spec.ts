@@ -1,7 +1,8 @@
 import { expect, test, type Page } from '@playwright/test';
 import { toTheFirstPour } from './open.ts';
 import { freshDatabase, OwnServer } from './own-server.ts';
-import { deliberate, pressable } from './press.ts';
+import { ledTo } from './evenings/set-up.ts';
+import { pressable } from './press.ts';
 
 /** What would cost the film: an end pressed too early, a tank opened too soon, a wrong start. Five times as fast. */
 const own = new OwnServer({ STEADY_REEL_TEST_SPEED: '5' });
@@ -35,12 +36,9 @@ test('on a phone: a press far too early is asked again, a short bleach-fix stays
     await expect(act(page)).toHaveText(then);
   };
   await press();
-  await expect(act(page)).toHaveText(/Prewash is done/);
+  await expect(act(page)).toHaveText(/Prewash out/);
   // A minute is soon over on a busy machine: whether it is early is not the question here.
-  await deliberate(page, () => act(page).click());
-  await expect(act(page)).toHaveText(/Pour developer in/);
-  await press();
-  await expect(act(page)).toHaveText(/Pour out now/);
+  await ledTo(page, /I pour out/);
 
   await test.step('forgotten start: typed once, whole above the act, and the finish in sight', async () => {
     await page.getByRole('button', { name: 'Forgot to press?' }).click();
@@ -64,11 +62,8 @@ test('on a phone: a press far too early is asked again, a short bleach-fix stays
   });
   await pressTwice(/Pour rinse water in/);
   await press();
-  await expect(act(page)).toHaveText(/Rinse is done/);
-  await deliberate(page, () => act(page).click());
-  await expect(act(page)).toHaveText(/Pour bleach-fix in/);
-  await press();
-  await expect(act(page)).toHaveText(/Pour out now/);
+  await expect(act(page)).toHaveText(/Rinse out/);
+  await ledTo(page, /Bleach-fix out/);
   await pressTwice(/Pour wash water in/);
   await expect(page.getByText(/Keep the tank shut: bleach-fix got 0:\d\d of \d+:\d\d/)).toBeVisible();
   await expect(page.getByText('Light does no harm')).toHaveCount(0);

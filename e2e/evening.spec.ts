@@ -1,6 +1,6 @@
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
 import { expectAccessible } from './accessible.ts';
-import { open } from './open.ts';
+import { open, openRun } from './open.ts';
 import { freshDatabase, OwnServer } from './own-server.ts';
 
 /** Tonight while it goes: the evening under way, changed from the middle of it, seen alike on every screen and sheet. */
@@ -17,23 +17,27 @@ interface Told {
   readonly lastRoll: number;
 }
 
-/** The coming and live runs by the page's axis and ledger. */
+/** The coming and live runs by the page's list and ledger. */
 async function byThePage(page: Page): Promise<Told[]> {
-  const labels = await page
-    .getByRole('img', { name: /^Run \d+/ })
-    .evaluateAll((all) => all.map((each) => each.getAttribute('aria-label') ?? ''));
+  const lines = await page
+    .getByRole('region', { name: 'In order' })
+    .getByRole('listitem')
+    .filter({ has: page.getByRole('heading', { name: /^Run \d+ ·/ }) })
+    .allInnerTexts();
+  if (!(await page.getByRole('region', { name: 'Will it last?' }).isVisible()))
+    await page.getByRole('link', { name: 'Will it last?' }).click();
   const ledger = await page.getByRole('region', { name: 'Will it last?' }).getByRole('listitem').allInnerTexts();
-  return labels.map((label) => {
-    const run = Number(/^Run (\d+)/.exec(label)?.[1]);
+  return lines.map((line) => {
+    const run = Number(/Run (\d+) ·/.exec(line)?.[1]);
     const row = ledger.find((each) => each.includes(`run ${run} `)) ?? '';
-    return { run, pour: /first pour (\d\d:\d\d)/.exec(label)?.[1] ?? '', lastRoll: Math.ceil(Number(/([\d.]+) of/.exec(row)?.[1])) };
+    return { run, pour: /\b\d\d:\d\d\b/.exec(line)?.[0] ?? '', lastRoll: Math.ceil(Number(/([\d.]+) of/.exec(row)?.[1])) };
   });
 }
 
 /** The same by the wall sheet. */
 async function byTheSheet(page: Page): Promise<Told[]> {
   await open(page, '/wall-sheet');
-  const sheets = await page.getByRole('article').allInnerTexts();
+  const sheets = await page.getByRole('article').filter({ hasText: 'Gloves, eye protection' }).allInnerTexts();
   return sheets.map((sheet) => ({
     run: Number(/Run (\d+)/.exec(sheet)?.[1]),
     pour: /\b(\d\d:\d\d)\b/.exec(sheet)?.[1] ?? '',
@@ -87,10 +91,7 @@ test('from the middle of an evening: what is next and when, will it last, and ev
   test.setTimeout(300_000);
   await open(page, '/');
   // The slide film stays out at first.
-  await page
-    .getByRole('region', { name: /^Run 4/ })
-    .getByText('Change', { exact: true })
-    .click();
+  await (await openRun(page, 4)).getByRole('link', { name: 'Change' }).click();
   await page
     .getByRole('combobox', { name: /^Where .* goes/ })
     .last()
@@ -126,10 +127,7 @@ test('from the middle of an evening: what is next and when, will it last, and ev
   await temperature.press('Enter');
   await expect(moved).toContainText(/Run 2: developer \d:\d\d → \d:\d\d/);
   await agree(page, aside, request);
-  await page
-    .getByRole('region', { name: /^Run 3/ })
-    .getByText('Change', { exact: true })
-    .click();
+  await (await openRun(page, 3)).getByRole('link', { name: 'Change' }).click();
   await page
     .getByRole('region', { name: /^Run 3/ })
     .getByLabel('Tank of this run')

@@ -27,7 +27,7 @@ test('the disk is full in the middle of a developer, and is not: what could not 
   await page.locator('html[data-alive]').waitFor();
   await page.getByRole('button', { name: /Go on without/ }).click();
   for (let i = 0; i < 3; i++) await deliberate(page);
-  await expect(act(page)).toHaveText(/Pour out now/);
+  await expect(act(page)).toHaveText(/I pour out/);
   const run = new URL(page.url()).pathname;
   const kinds = async () =>
     ((await (await fetch(`${own.base}${run}/events`)).json()) as { events: { event: { kind: string } }[] }).events.map(

@@ -20,13 +20,13 @@ function figure(said: string, words: RegExp): string | null {
 test('poured warmer: plan, bath, calendar, wall sheet, checklist, Bench and logbook say one temperature', async ({ page, request }) => {
   test.setTimeout(300_000);
   await request.post('/?index', { form: { intent: 'heat', school: 'pour-warmer' }, headers: { Origin: base } });
-  await open(page, '/?run=0&step=developer');
+  await open(page, '/?run=0&step=1-developer');
   const plan = await text(page);
   const wanted = figure(plan, /Pour at/);
   if (!wanted) throw new Error('no pour temperature on the plan');
   // The tank is cold, so it is not what the leaflet says.
   expect(wanted).not.toBe('38.0 °C');
-  const said: [string, string | null][] = [['bath card', figure(plan, /Heat the developer to/)]];
+  const said: [string, string | null][] = [['the run', figure(plan, /Heat the developer to/)]];
   const calendar = (await (await request.get('/session.ics')).text()).replace(/\r?\n /g, '');
   said.push(['calendar', figure(calendar, /Developer \d+:\d\d\\?, poured at/)]);
   await open(page, '/wall-sheet');
@@ -42,7 +42,7 @@ test('poured warmer: plan, bath, calendar, wall sheet, checklist, Bench and logb
   await expect(page.locator('[data-act]')).toHaveText(/Pour developer in/);
   said.push(['before its pour', figure(await text(page), /^At$/m)], ['in large type', figure(await text(page), /Heat the developer to/)]);
   await deliberate(page);
-  await expect(page.locator('[data-act]')).toHaveText(/Pour out now/);
+  await expect(page.locator('[data-act]')).toHaveText(/I pour out/);
   await page.getByRole('button', { name: 'More' }).click();
   await page.getByRole('button', { name: /Give this run up/ }).click();
   await expect(page.getByText(/given up/i).first()).toBeVisible();
@@ -77,7 +77,7 @@ test.describe('on an evening of its own', () => {
     await expect(page.getByRole('complementary').getByText('Your own margin: thin with this kit')).toBeVisible();
 
     await deliberate(page);
-    await expect(page.locator('[data-act]')).toHaveText(/Pour out now/);
+    await expect(page.locator('[data-act]')).toHaveText(/I pour out/);
     await expect(page.getByRole('complementary').getByText(/as predicted/)).toBeVisible();
     await page.getByRole('button', { name: /^Put this tip away: Read when you agitate/ }).click();
     await expect(page.getByText('Used developer darkens. Its colour alone proves nothing.')).toBeVisible();

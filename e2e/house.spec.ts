@@ -134,7 +134,7 @@ test('scan, type four digits, and the phone runs the evening, with the laptop as
   await tap();
   await tap();
   await tap();
-  await expect(act(phone)).toHaveText(/Pour out now/);
+  await expect(act(phone)).toHaveText(/I pour out/);
   const events = async () => ((await (await fetch(`${own.base}${run}/events`)).json()) as { events: { event: { kind: string } }[] }).events;
   // What is still on its way when the laptop falls asleep would be counted among what is to save.
   await expect.poll(async () => (await events()).length).toBe(4);
@@ -146,7 +146,7 @@ test('scan, type four digits, and the phone runs the evening, with the laptop as
     await phone.keyboard.press('Enter');
     await phone.reload();
     await pressable(phone);
-    await expect(act(phone)).toHaveText(/Pour out now|press again/);
+    await expect(act(phone)).toHaveText(/I pour out|press again/);
     await tap();
     await expect(act(phone)).toHaveText(/Pour rinse water in/);
     await expect.poll(async () => ((await clockS(phone)) - asleepAtS + DAY_S) % DAY_S, { timeout: 60_000 }).toBeGreaterThan(600);
@@ -252,7 +252,7 @@ test('on the plain way a phone is told what that costs, and a press keeps it awa
   await expect(check(phone, 'awake')).toHaveText(/Stays awake by a silent film/);
   await phone.getByRole('button', { name: /Go on without/ }).click();
   await deliberate(phone, () => act(phone).click());
-  await expect(act(laptop)).toHaveText(/Prewash is done/);
+  await expect(act(laptop)).toHaveText(/Prewash out/);
   expect(said).toEqual([]);
   await browser.close();
 });

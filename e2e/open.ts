@@ -1,9 +1,19 @@
-import type { Page } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
 
 /** Opens a page and waits until it answers to presses. */
 export async function open(page: Page, address: string): Promise<void> {
   await page.goto(address);
   await page.locator('html[data-alive]').waitFor();
+}
+
+/** A run that comes later is a line of the evening until it is opened. */
+export async function openRun(page: Page, which: number | RegExp): Promise<Locator> {
+  const run = page.getByRole('region', { name: typeof which === 'number' ? new RegExp(`^Run ${which} ·`) : which });
+  const folded = run.getByRole('link', { name: /^Open run/ });
+  await run.waitFor();
+  if (await folded.isVisible()) await folded.click();
+  await run.getByRole('link', { name: 'Change' }).waitFor();
+  return run;
 }
 
 /** Starts the evening and goes past the checklist: the act is the first pour. */

@@ -45,12 +45,12 @@ test('a probe drives the developer’s finish by itself; garbled, jumping, kille
   await toTheFirstPour(page);
   await pressable(page);
   await page.keyboard.press('Space');
-  await expect(act(page)).toHaveText(/is done/);
+  await expect(act(page)).toHaveText(/ out: /);
   await deliberate(page);
   await expect(act(page)).toHaveText(/Pour developer in/);
   await pressable(page);
   await page.keyboard.press('Space');
-  await expect(act(page)).toHaveText(/Pour out now/);
+  await expect(act(page)).toHaveText(/I pour out/);
   for (const c of [36.9, 36.88, 36.87]) {
     expect((await send(token, [now(c)])).status).toBe(200);
     await page.waitForTimeout(1100);
@@ -118,7 +118,7 @@ test('another’s token, none, and a page of another site send nothing; the bath
   const warming = Array.from({ length: 600 }, (_, s) => now(30 + (600 - (600 - s)) * 0.008, 600 - s));
   expect((await send(tub, warming, 'tub')).status).toBe(200);
 
-  await open(page, '/');
+  await open(page, '/?open=bath');
   const byProbe = page.getByRole('region', { name: 'By the probe' }).first();
   await expect(byProbe).toContainText(/the bath is at 34\.8 °C, bottles ready at \d\d:\d\d ± \d+ min\./);
   await byProbe.getByRole('button', { name: /^Set it to/ }).click();

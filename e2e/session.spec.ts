@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { expectAccessible } from './accessible.ts';
-import { open } from './open.ts';
+import { open, openRun } from './open.ts';
 import { freshDatabase, OwnServer } from './own-server.ts';
 
 const own = new OwnServer();
@@ -26,8 +26,6 @@ test('a roll dragged where it does not belong is refused in words, and one press
   await page.setViewportSize({ width: 1280, height: 1600 });
   await open(page, '/');
   const chip = page.getByRole('button', { name: 'Night kiln' });
-  // What a worker still adds to the page would move the chip from under the pointer.
-  await expect(page.getByRole('region', { name: 'What another batch would change' })).toBeVisible();
   await chip.hover();
   await page.mouse.down();
   const onto = await page.getByRole('region', { name: /Run 2/ }).boundingBox();
@@ -43,7 +41,7 @@ test('a roll dragged where it does not belong is refused in words, and one press
   await expect(page.getByText('are pushed by different amounts')).toHaveCount(0);
 
   await test.step('the same by keyboard', async () => {
-    await page.getByRole('region', { name: /Run 3/ }).locator('summary').first().press('Enter');
+    await (await openRun(page, 3)).getByRole('link', { name: 'Change' }).press('Enter');
     await page.getByLabel('Where Night kiln goes').selectOption('in run 2');
     await expect(page.getByText('are pushed by different amounts')).toBeVisible();
     await page.getByRole('button', { name: 'Propose anew' }).click();
@@ -52,7 +50,7 @@ test('a roll dragged where it does not belong is refused in words, and one press
 });
 
 test('schools side by side, the bath by its sliders, the evening counted back from a wanted end', async ({ page }) => {
-  await open(page, '/?run=2');
+  await open(page, '/?run=2&step=1-developer');
   const schools = page.getByRole('region', { name: 'Run 3 by each school' });
   await expect(schools.getByRole('row')).toHaveCount(8);
   const run3 = page.getByRole('region', { name: /Run 3 · one 135, push 1/ });
@@ -67,13 +65,15 @@ test('schools side by side, the bath by its sliders, the evening counted back fr
   await page.getByRole('button', { name: 'Back to your usual ones' }).click();
   await expect(run3.getByRole('link', { name: /^Developer/ })).toHaveText(byLeaflet.replace(/\s+/, ''));
 
-  const bath = page.getByRole('region', { name: 'The bath' });
+  await open(page, '/?open=bath');
+  const bath = page.getByRole('region', { name: 'The bath', exact: true });
   await bath.getByText('Change the bath').click();
   await bath.getByLabel('Heater, 0 for none').fill('0');
   await expect(bath.getByText(/Left to fall, water at/)).toBeVisible();
   await bath.getByLabel('Heater, 0 for none').fill('1000');
   await expect(bath.getByText(/Heater on/)).toBeVisible();
 
+  await page.getByRole('link', { name: 'When', exact: true }).click();
   const when = page.getByRole('region', { name: 'When' });
   await when.getByLabel('Counted from').selectOption('all hung up by');
   // A minute from now is too soon for anybody, whatever the hour of the test.
@@ -88,7 +88,7 @@ test('schools side by side, the bath by its sliders, the evening counted back fr
 });
 
 test('another batch compared before it is chosen, and a treatment for one evening', async ({ page }) => {
-  await open(page, '/');
+  await open(page, '/?open=batch');
   const another = page.getByRole('region', { name: 'What another batch would change' });
   await expect(another.getByText(/^4 rolls in 3 runs, developer 4:07/)).toBeVisible();
   // Bleach-fix dripped into the developer of the other one: it takes no roll, and is let in again by a snip that passes.
@@ -96,7 +96,7 @@ test('another batch compared before it is chosen, and a treatment for one evenin
   await open(page, '/shelf/bottles/B7/test');
   await page.getByRole('button', { name: 'It passed' }).click();
   await page.waitForURL(/kept=/);
-  await open(page, '/');
+  await open(page, '/?open=batch');
   await expect(another.getByText(/^1 roll in 1 run, 3 left out/)).toBeVisible();
   await another.getByRole('button', { name: 'Use Kiln Lane, second half' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('2 rolls in 2 runs');
@@ -104,8 +104,8 @@ test('another batch compared before it is chosen, and a treatment for one evenin
   await page.getByRole('button', { name: 'Undo last change' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('5 rolls in 4 runs');
 
-  const run3 = page.getByRole('region', { name: /Run 3/ });
-  await run3.locator('summary').first().click();
+  const run3 = await openRun(page, 3);
+  await run3.getByRole('link', { name: 'Change' }).click();
   await expect(run3.getByLabel('Treatment of this run').getByRole('option')).toHaveText(['Normal', 'Bleach bypass']);
   // What it does is said before it is chosen.
   await run3.getByText('What the treatments do').click();
@@ -123,10 +123,10 @@ test('calendar file and wall sheet are made and read back', async ({ page, reque
   expect(calendar.match(/BEGIN:VALARM/g)).toHaveLength(9);
   expect(calendar).toContain('SUMMARY:Run 1: two 135\\, box speed\\, keepers');
   await open(page, '/wall-sheet');
-  await expect(page.getByRole('article')).toHaveCount(4);
+  await expect(page.getByRole('article')).toHaveCount(5);
   const pdf = (await page.pdf({ format: 'A4', preferCSSPageSize: true })).toString('latin1');
-  // One page a run, no more and no fewer.
-  expect(pdf.match(/\/Type\s*\/Page[^s]/g)).toHaveLength(4);
+  // The evening in order, then one page a run, no more and no fewer.
+  expect(pdf.match(/\/Type\s*\/Page[^s]/g)).toHaveLength(5);
 });
 
 test('forty rolls from a spreadsheet: a preview, faults by row, the rest on request, and out again', async ({ page }) => {

@@ -1,6 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { FAST } from '../playwright.config.ts';
 import { open } from './open.ts';
+import { ledTo } from './evenings/set-up.ts';
 import { pressable } from './press.ts';
 
 test.use({ baseURL: FAST });
@@ -78,9 +79,8 @@ test('from an empty shelf to a hung-up roll in the logbook, with the batch moved
   await page.getByRole('button', { name: /Go on without the checklist/ }).waitFor();
   await page.locator('html[data-alive]').waitFor();
   await page.keyboard.press('Space');
-  await press(page, /Pour prewash water in/, /Prewash is done/);
-  await press(page, /Prewash is done/, /Pour developer in/);
-  await press(page, /Pour developer in/, /Pour out now/);
+  await press(page, /Pour prewash water in/, /Prewash out/);
+  await ledTo(page, /I pour out/);
 
   await test.step('a cool reading moves the finish; an odd one is refused with what was meant', async () => {
     await page.keyboard.type('3.7');
@@ -95,30 +95,27 @@ test('from an empty shelf to a hung-up roll in the logbook, with the batch moved
     const other = await page.context().newPage();
     await open(other, page.url());
     for (const screen of [page, other]) {
-      await expect(act(screen)).toHaveText(/Pour out now/);
+      await expect(act(screen)).toHaveText(/I pour out/);
       await expect(screen.getByRole('region', { name: 'Temperature' }).first()).toContainText('37.0 °C');
     }
     await other.close();
   });
 
-  await press(page, /Pour out now/, /Pour rinse water in/);
+  await press(page, /I pour out/, /Pour rinse water in/);
   await page.keyboard.press('z');
-  await expect(act(page)).toHaveText(/Pour out now/);
-  await press(page, /Pour out now/, /Pour rinse water in/);
-  await press(page, /Pour rinse/, /Rinse is done/);
-  await press(page, /Rinse is done/, /Pour bleach-fix in/);
-  await press(page, /Pour bleach-fix/, /Pour out now/);
+  await expect(act(page)).toHaveText(/I pour out/);
+  await press(page, /I pour out/, /Pour rinse water in/);
+  await press(page, /Pour rinse/, /Rinse out/);
+  await ledTo(page, /Bleach-fix out/);
   await page.keyboard.press('n');
   await page.getByLabel('Note').fill('Kitchen was cold');
   await page.keyboard.press('Enter');
   // Its whole time: what is cut short stays in the dark.
   await expect(page.getByLabel(/^over by/)).toBeVisible({ timeout: 30_000 });
-  await press(page, /Pour out now/, /Pour wash water in/);
-  await expect(page.getByText('Light does no harm from here')).toBeVisible();
-  await press(page, /Pour wash/, /Wash is done/);
-  await press(page, /Wash is done/, /Pour stabiliser in/);
-  await press(page, /Pour stabiliser/, /Pour out now/);
-  await press(page, /Pour out now/, /Hung up: finish/);
+  await press(page, /Bleach-fix out: pour wash water in/, /Wash out/);
+  await expect(page.getByText('Light does no harm now')).toBeVisible();
+  await ledTo(page, /Out and hung up: finish/);
+  await expect(page.getByRole('heading', { name: 'Hang it up' })).toBeVisible();
   // A press so soon after the last is not meant; then two at once count once.
   await pressable(page);
   await act(page).dblclick();

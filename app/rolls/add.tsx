@@ -1,5 +1,6 @@
 import { nanoid } from 'nanoid';
 import { redirect, useSearchParams } from 'react-router';
+import { joinTheEvening } from '../session/under-way/join.server.ts';
 import { nowMs } from '../server/database/clock.server.ts';
 import { inTransaction } from '../server/database/database.server.ts';
 import { addRoll, findRoll, knownFilms } from '../server/rolls.server.ts';
@@ -61,19 +62,30 @@ export async function action({ request }: Route.ActionArgs) {
       addRoll(id, { ...rollFields(read.value), name }, nowMs() + i);
     }
   });
+  const into = formData.get('into') === 'evening';
+  if (into) joinTheEvening(Array.from({ length: alike }, (_, i) => (i === 0 ? once : `${once}-${i}`)));
   throw redirect(
     formData.get('then') === 'another'
-      ? `/rolls/new?like=${id}&added=${encodeURIComponent(alike > 1 ? `${read.value.name} to ${name}` : name)}`
-      : '/rolls',
+      ? `/rolls/new?like=${id}&added=${encodeURIComponent(alike > 1 ? `${read.value.name} to ${name}` : name)}${into ? '&into=evening' : ''}`
+      : into
+        ? '/'
+        : '/rolls',
   );
 }
 
 export default function AddRoll({ loaderData, actionData }: Route.ComponentProps) {
   const [search] = useSearchParams();
   const added = search.get('added');
+  const into = search.get('into') === 'evening';
   return (
     <>
-      <PageHead title="Add a roll">{added ? `Added: ${added}. The next one like it:` : 'One film, or one set of sheets.'}</PageHead>
+      <PageHead title="Add a roll">
+        {added
+          ? `Added: ${added}. The next one like it:`
+          : into
+            ? 'One film, or one set of sheets, for this evening.'
+            : 'One film, or one set of sheets.'}
+      </PageHead>
       <RollForm
         key={search.get('like') ?? 'new'}
         // After “one more like it” the hands are at the name again, not at nothing.
@@ -83,17 +95,18 @@ export default function AddRoll({ loaderData, actionData }: Route.ComponentProps
         films={loaderData.films}
       >
         <input type="hidden" name="once" value={loaderData.once} />
+        {into && <input type="hidden" name="into" value="evening" />}
         <label className="flex items-center gap-2">
           <span className="font-semibold">How many alike</span>
           <input name="alike" inputMode="numeric" defaultValue="1" className={`${INPUT_SHAPE} w-16 text-right`} />
         </label>
         <Button filled name="then" value="list">
-          Add it
+          {into ? 'Add it to this evening' : 'Add it'}
         </Button>
         <Button name="then" value="another">
           Add it and one more like it
         </Button>
-        <LinkButton to="/rolls">Back to the rolls</LinkButton>
+        <LinkButton to={into ? '/' : '/rolls'}>{into ? 'Back to the evening' : 'Back to the rolls'}</LinkButton>
       </RollForm>
     </>
   );

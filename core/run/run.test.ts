@@ -26,7 +26,7 @@ const inDeveloper = [...throughPrewash, at(66, { kind: 'poured', step: S(1) })];
 
 test('from the first pour to the next act, everything is a difference of instants', () => {
   const now = runNow(plan, foldRun(plan, inDeveloper));
-  expect(now.act).toEqual({ kind: 'step-ended', step: S(1), label: 'Pour out now' });
+  expect(now.act).toEqual({ kind: 'step-ended', step: S(1), label: 'I pour out' });
   // 200 × (1 + 0.018 × 7) = 225.2 s; the tank drains in 12.
   expect([now.running?.endsAtMs, now.running?.pourOutAtMs]).toEqual([T + (66 + 225) * 1000, T + (66 + 213) * 1000]);
   const between = runNow(plan, foldRun(plan, throughPrewash));

@@ -48,7 +48,7 @@ test('the plain litre: typed in nine fields, poured so that this tank is right, 
   const pour = `${pourByHand().toFixed(1)} °C`;
   const sentence = `Heat the developer to ${pour}: this tank takes it to 38.4 °C.`;
   await test.step('the sentence before the pour is the arithmetic’s, and the time is the printed one', async () => {
-    await expect(page.getByRole('region', { name: 'The bath' }).getByText(sentence)).toBeVisible();
+    await expect(page.getByRole('region', { name: /^Run 1 ·/ }).getByText(sentence)).toBeVisible();
     await expect(page.getByRole('link', { name: /^Developer 3:25/ })).toBeVisible();
     await expectAccessible(page);
   });
@@ -66,7 +66,7 @@ test('the plain litre: typed in nine fields, poured so that this tank is right, 
   await expect(page.locator('[data-act]')).toHaveText(/Pour developer in/);
   await expect(page.locator('main').getByText(/^Heat the developer to/)).toBeVisible();
   await deliberate(page);
-  await expect(page.locator('[data-act]')).toHaveText(/Pour out now/);
+  await expect(page.locator('[data-act]')).toHaveText(/I pour out/);
   await page.keyboard.type('37.6');
   await page.keyboard.press('Enter');
   const correction = page.getByRole('region', { name: 'Correction' }).first();
@@ -74,7 +74,7 @@ test('the plain litre: typed in nine fields, poured so that this tank is right, 
   await expect(correction).toContainText('by rule of thumb');
   await deliberate(page);
   await open(page, page.url());
-  await expect(page.locator('[data-act]')).toHaveText(/Pour rinse water in|Rinse is done/);
+  await expect(page.locator('[data-act]')).toHaveText(/Pour rinse water in|Rinse out/);
 });
 
 test.describe('from an empty book', () => {

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { open } from '../open.ts';
+import { open, openRun } from '../open.ts';
 import { freshDatabase, OwnServer } from '../own-server.ts';
 import { mixed, PLAIN, roll, tank, typeIn } from './set-up.ts';
 
@@ -25,6 +25,7 @@ test('cine in C-41 baths: grams and shaking on Session, no jump, waits for clear
     await expect(second).toContainText('Ferryman at dusk');
   });
   await test.step('the alkaline bath stands there with its grams, and is shaken', async () => {
+    await openRun(page, 2);
     await expect(second.getByRole('link', { name: /^Alkaline prebath 1:00/ })).toBeVisible();
     await second.getByRole('link', { name: /^Alkaline prebath/ }).click();
     await expect(page.getByText('4.5 g sodium bicarbonate in 300 ml of water').first()).toBeVisible();

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { open } from '../open.ts';
+import { open, openRun } from '../open.ts';
 import { freshDatabase, OwnServer } from '../own-server.ts';
 import { mixed, roll, tank, typeIn } from './set-up.ts';
 
@@ -28,12 +28,14 @@ test('two stops by conviction: the rule in the sentence that says the kit is sil
   const pushed = page.getByRole('region', { name: /^Run \d · .*push 2/ });
   const plain = page.getByRole('region', { name: /^Run \d · .*box speed/ });
   const developer = (run: typeof pushed) => run.getByRole('link', { name: /^Developer/ });
+  await openRun(page, /^Run \d · .*box speed/);
   const atBoxSpeed = await developer(plain).textContent();
   await expect(
     pushed.getByText(/says nothing about pushing, so no time changes\. By rule of thumb the developer would take \d:\d\d/),
   ).toBeVisible();
   await pushed.getByRole('button', { name: 'Push by the rule of thumb tonight' }).click();
   await expect(pushed.getByText(/says nothing about pushing/)).toHaveCount(0);
+  await openRun(page, /^Run \d · .*push 2/);
   const byRule = (await developer(pushed).textContent()) ?? '';
 
   await developer(pushed).click();
@@ -47,8 +49,10 @@ test('two stops by conviction: the rule in the sentence that says the kit is sil
   };
   await expect(async () => expect(seconds((await developer(pushed).textContent()) ?? '')).toBe(seconds(byRule) + 20)).toPass();
   await expect(page.getByRole('row', { name: /Your own margin: thin last time/ })).toContainText('+0:20');
+  const here = page.url();
+  await openRun(page, /^Run \d · .*box speed/);
   expect(await developer(plain).textContent()).toBe(atBoxSpeed);
   // It is there again when that film is pushed the next time.
-  await open(page, page.url());
+  await open(page, here);
   await expect(way.getByLabel('At this push alone')).toHaveValue('+0:20');
 });

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { expectAccessible } from '../accessible.ts';
-import { open } from '../open.ts';
+import { open, openRun } from '../open.ts';
 import { freshDatabase, OwnServer } from '../own-server.ts';
 import { mixed, roll, tank, typeIn } from './set-up.ts';
 
@@ -58,6 +58,7 @@ test('eleven years in a drawer: nothing is pulled unasked, what age does is said
       const [, min = '0', s = '0'] = /(\d+):(\d\d)/.exec(text ?? '') ?? [];
       return Number(min) * 60 + Number(s);
     };
+    await openRun(page, /^Run \d · .*pull/);
     const time = seconds(await pulled.getByRole('link', { name: /^Developer \d:\d\d/ }).textContent());
     // Four fifths of the leaflet's, by its own figure; what the tank takes comes to both alike.
     expect(time / seconds(boxSpeed)).toBeGreaterThan(PULLED - 0.06);

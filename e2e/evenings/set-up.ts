@@ -146,7 +146,7 @@ export async function sheets(page: Page, name: string, count: number): Promise<v
 
 /** The room, by its slider on the bath card, half a degree a press. */
 export async function room(page: Page, c: number): Promise<void> {
-  await open(page, '/');
+  await open(page, '/?open=bath');
   await page.getByText('Change the bath').click();
   const slider = page.getByLabel('Room');
   await slider.focus();

@@ -51,18 +51,21 @@ function asAnswer(thrown: unknown): Response {
  * (domain.md 10.1), as with scripts.
  */
 function fromForm(form: FormData, { at, nowMs, record, early }: ActOf): never {
-  let act: { kind?: unknown } = {};
+  let act: { kind?: unknown; ends?: unknown } = {};
   try {
     act = parseJson(textOf(form, 'act')) as object;
   } catch {
     // An unreadable act is refused by the event's own rules below.
   }
-  if (act.kind === 'step-ended' || act.kind === 'poured') {
+  if (act.kind === 'step-ended' || act.kind === 'poured' || act.kind === 'finished') {
     const askedMs = Number(form.get('asked'));
     // Reading the page again takes its time too.
     const again = askedMs > 0 && nowMs() - askedMs < 2 * PRESS_AGAIN_WITHIN_MS;
     if (early() !== null && !again) throw redirect(`${at}?asked=${nowMs()}`);
   }
-  const recorded = record({ ...act, id: nanoid(), atMs: nowMs() });
+  const { ends, ...one } = act;
+  // An end that was meant though it was asked about is the end alone.
+  const said = ends !== undefined && form.has('asked') ? { kind: 'step-ended', step: ends } : one;
+  const recorded = record({ ...said, id: nanoid(), atMs: nowMs() });
   throw redirect(recorded.ok ? at : `${at}?refused=${encodeURIComponent(recorded.message)}`);
 }

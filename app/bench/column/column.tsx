@@ -135,7 +135,9 @@ export function Column({ plan, state, now, nowMs }: ColumnProps) {
           className="absolute right-0 left-0 h-[2px] bg-straw transition-[top] duration-500"
           style={{ top: Math.min(levelPx, heightPx) }}
         >
-          <span className="absolute -top-[11px] left-0 rounded bg-straw px-1.5 text-sm font-bold text-night">now</span>
+          <span className="absolute -top-[11px] rounded bg-straw px-1.5 text-sm font-bold text-night" style={{ left: GUTTER_PX + 2 }}>
+            now
+          </span>
         </div>
       )}
     </div>

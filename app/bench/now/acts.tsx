@@ -15,6 +15,8 @@ interface ActsProps {
   readonly canUndo: boolean;
   readonly soundOn: boolean;
   readonly enabled: boolean;
+  /** Its time has come; until then it only says what will be done. */
+  readonly due: boolean;
   /** The run's page; its acts go below it. */
   readonly at: string;
   /** The tank was turned: only where turns are counted. */
@@ -39,6 +41,7 @@ export function Acts({
   canUndo,
   soundOn,
   enabled,
+  due,
   at,
   agitate,
   actKind,
@@ -70,11 +73,11 @@ export function Acts({
           onClick={() => open('sound')}
         >
           {soundOn ? <Volume2 aria-hidden size={18} /> : <VolumeX aria-hidden size={18} />}
-          <kbd className="figure max-sm:hidden">S</kbd>
+          <kbd className="figure max-sm:hidden pointer-coarse:hidden">S</kbd>
         </button>
         <button
           type="button"
-          className="hidden min-h-11 items-center gap-2 rounded-card border border-night-line px-3 sm:flex"
+          className="hidden min-h-11 items-center gap-2 rounded-card border border-night-line px-3 sm:flex pointer-coarse:hidden"
           aria-label="Keys"
           onClick={() => open('keys')}
         >
@@ -98,27 +101,27 @@ export function Acts({
           {askedMs !== null && <input type="hidden" name="asked" value={askedMs} />}
           <button
             data-act
-            className={`w-full rounded-card px-5 text-left text-[1.8rem] leading-tight font-bold text-night sm:min-h-20 sm:text-2xl ${pressAgain ? 'bg-straw' : 'bg-aqua'} ${children ? 'min-h-20' : agitate ? 'min-h-[18dvh]' : 'min-h-[30dvh]'}`}
+            className={`w-full rounded-card px-5 text-left text-[1.8rem] leading-tight font-bold sm:min-h-20 sm:text-2xl ${pressAgain ? 'border-2 border-straw bg-straw text-night' : due ? 'border-2 border-aqua bg-aqua text-night' : 'border-2 border-[#2f6f68] bg-night-card text-night-ink'} ${children ? 'min-h-20' : agitate ? 'min-h-[18dvh]' : 'min-h-[30dvh]'}`}
             disabled={!label}
             data-ready={enabled}
           >
             {pressAgain ?? label}
-            <span className="block text-base font-normal max-sm:hidden">Space</span>
+            <span className="block text-base font-normal max-sm:hidden pointer-coarse:hidden">Space</span>
           </button>
         </form>
         {agitate && (
           <button type="button" className={`${SIDE_BUTTON} border-2 border-straw text-straw`} onClick={agitate}>
-            Agitate<kbd className="figure text-sm font-normal max-sm:hidden">A</kbd>
+            Agitate<kbd className="figure text-sm font-normal max-sm:hidden pointer-coarse:hidden">A</kbd>
           </button>
         )}
         <button type="button" className={SIDE_BUTTON} onClick={openReading}>
-          Reading<kbd className="figure text-sm font-normal max-sm:hidden">R</kbd>
+          Reading<kbd className="figure text-sm font-normal max-sm:hidden pointer-coarse:hidden">R</kbd>
         </button>
         <button type="button" className={SIDE_BUTTON} onClick={() => open('note')}>
-          Note<kbd className="figure text-sm font-normal max-sm:hidden">N</kbd>
+          Note<kbd className="figure text-sm font-normal max-sm:hidden pointer-coarse:hidden">N</kbd>
         </button>
         <button type="button" className={SIDE_BUTTON} disabled={!canUndo} onClick={undo}>
-          Undo<kbd className="figure text-sm font-normal max-sm:hidden">Z</kbd>
+          Undo<kbd className="figure text-sm font-normal max-sm:hidden pointer-coarse:hidden">Z</kbd>
         </button>
       </div>
     </div>

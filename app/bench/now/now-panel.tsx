@@ -85,7 +85,10 @@ function WhatItDoes({
   return <p className={`mt-1 max-w-2xl text-[1.05rem] text-aqua sm:text-lg ${className}`}>{whatItDoes(kind, before)}</p>;
 }
 
-function Running({ plan, state, now, nowMs, act, bottles, explains }: NowProps) {
+/** So long before the last bath is out its place is taken by what is done then. */
+const HANG_UP_S = 15;
+
+function Running({ plan, state, now, nowMs, act, next, bottles, today, explains }: NowProps) {
   const step = plan.steps[state.step];
   const running = now.running;
   if (!step || !running) return null;
@@ -151,7 +154,8 @@ function Running({ plan, state, now, nowMs, act, bottles, explains }: NowProps) 
           run.
         </p>
       )}
-      <Cues cues={running.cues} nowMs={nowMs} />
+      {now.act?.kind === 'poured' && <ComingPour {...{ plan, state, nowMs, bottles, today }} />}
+      {now.act?.kind === 'finished' && leftS <= HANG_UP_S ? <HangUp plan={plan} next={next} /> : <Cues cues={running.cues} nowMs={nowMs} />}
       {/* On a phone the cue comes first: what to do now is never pushed under the act. */}
       {explains && <WhatItDoes kind={step.kind} before={before?.kind} className="mt-4 sm:hidden" />}
       {now.light.safe && <p className="mt-3 text-night-quiet">Light does no harm now: the tank may be open.</p>}
@@ -193,9 +197,49 @@ function Cues({ cues, nowMs }: { readonly cues: readonly DueCue[]; readonly nowM
   );
 }
 
-function Between({ plan, state, now, nowMs, act, bottles, today, explains }: NowProps) {
+interface PourProps extends Pick<NowProps, 'plan' | 'state' | 'nowMs' | 'bottles' | 'today'> {
+  readonly place: number;
+}
+
+/** What has to be known before a bath goes in: how warm it is poured, what is the matter with its bottle, what was warned of. */
+function PourWords({ plan, state, nowMs, bottles, today, place }: PourProps) {
   const units = useUnits();
   const text = useText();
+  const step = plan.steps[place];
+  if (!step) return null;
+  const bottle = ofBath(bottles, step);
+  const pourC = pourNowC(plan, state, place, nowMs) ?? pouredAtC(step);
+  return (
+    <>
+      {step.critical && (
+        <p className="mt-3 max-w-3xl text-[1.6rem] leading-tight font-bold text-aqua sm:text-3xl">{sayIn(heatTo(step, pourC), units)}</p>
+      )}
+      {bottle &&
+        bottleTrouble(bottle, plan.tank.volumeMl ?? 0, today).map((trouble) => (
+          <p
+            key={trouble.message}
+            role="alert"
+            className="mt-4 max-w-2xl rounded-card border-2 border-straw px-4 py-3 text-lg font-bold text-straw"
+          >
+            {bottle.name}: {text(trouble)}
+          </p>
+        ))}
+      {warned(plan, step).map((said) => (
+        <p key={said.message} className="mt-4 max-w-2xl rounded-card border border-straw px-4 py-2 text-lg text-straw">
+          {text(said)}
+        </p>
+      ))}
+    </>
+  );
+}
+
+/** The bath that goes in as this one goes out: what one has to know of it is said while there is time. */
+function ComingPour(props: Omit<PourProps, 'place'>) {
+  return <PourWords {...props} place={props.state.step + 1} />;
+}
+
+function Between({ plan, state, now, nowMs, act, bottles, today, explains }: NowProps) {
+  const units = useUnits();
   const { temperature } = units;
   const step = plan.steps[state.step];
   if (!step) return null;
@@ -229,23 +273,8 @@ function Between({ plan, state, now, nowMs, act, bottles, today, explains }: Now
               : 'Pour when you are ready; do not let the film dry.'}
         </p>
       )}
-      {step.critical && <p className="mt-3 max-w-3xl text-3xl leading-tight font-bold text-aqua">{sayIn(heatTo(step, pourC), units)}</p>}
-      {bottle &&
-        bottleTrouble(bottle, plan.tank.volumeMl ?? 0, today).map((trouble) => (
-          <p
-            key={trouble.message}
-            role="alert"
-            className="mt-4 max-w-2xl rounded-card border-2 border-straw px-4 py-3 text-lg font-bold text-straw"
-          >
-            {bottle.name}: {text(trouble)}
-          </p>
-        ))}
+      <PourWords {...{ plan, state, nowMs, bottles, today }} place={state.step} />
       {before && isDeveloper(before.kind) && <Developed {...{ plan, state, act }} />}
-      {warned(plan, step).map((said) => (
-        <p key={said.message} className="mt-4 max-w-2xl rounded-card border border-straw px-4 py-2 text-lg text-straw">
-          {text(said)}
-        </p>
-      ))}
       {now.light.short && <KeepItDark {...{ plan, act }} short={now.light.short} />}
       <dl className="mt-5 grid max-w-xl grid-cols-[8rem_1fr] gap-y-2 text-lg">
         <dt className="text-night-quiet">{step.bottle ? 'From' : 'With'}</dt>

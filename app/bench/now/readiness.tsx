@@ -1,4 +1,4 @@
-import { useEffect, useState, type ReactNode } from 'react';
+import { useEffect, useState, type ReactNode, type RefObject } from 'react';
 import { Form, useFetcher } from 'react-router';
 import { CAPS_WHILE_WARMING } from '../../../core/chemistry/safety/safety-words.ts';
 import { jugInWords } from '../../../core/chemistry/safety/spent.ts';
@@ -48,6 +48,8 @@ interface ReadinessProps {
   /** The digit a measurement was begun with; null while none is being typed. */
   readonly measuring: string | null;
   readonly measure: (first: string | null) => void;
+  /** What Space does here: the same as the wide button. */
+  readonly mainRef: RefObject<() => void>;
 }
 
 /** Before the first pour: everything that cannot be fetched once the developer is in. */
@@ -66,6 +68,7 @@ export function Readiness({
   act,
   measuring,
   measure,
+  mainRef,
 }: ReadinessProps) {
   const units = useUnits();
   const poured = plan.steps.find((step) => step.critical);
@@ -73,7 +76,13 @@ export function Readiness({
   const checks = readinessChecks(plan, units, bottles, today);
   const [ticked, setTicked] = useTicks(sessionId ?? runId);
   const left = checks.filter((check) => !ticked.has(check.id));
-  const readied = { kind: 'readied' as const, skipped: left.map((check) => check.asks) };
+  const readied = (skipped: readonly Check[]) => ({ kind: 'readied' as const, skipped: skipped.map((check) => check.asks) });
+  // Whoever has it all there says so in one press; whoever ticks says it one by one.
+  const untouched = left.length === checks.length;
+  const mainAct = readied(untouched ? [] : left);
+  useEffect(() => {
+    mainRef.current = () => act(mainAct);
+  });
   return (
     <section aria-labelledby="ready" className="flex min-h-0 grow flex-col">
       <h2 id="ready" className="text-3xl font-bold">
@@ -85,7 +94,9 @@ export function Readiness({
         </p>
       ))}
       {poured && <p className="mt-2 text-2xl leading-tight font-bold text-aqua sm:text-3xl">{sayIn(heatTo(poured), units)}</p>}
-      <p className="mt-1 text-night-quiet">Tick what is there. What you leave open is written down with the run.</p>
+      <p className="mt-1 text-night-quiet">
+        What must be there. Tick it one by one, or say it at once; what you leave open is written down.
+      </p>
       {screen}
       <LessonList lessons={lessons} />
       {/* While it is typed it stands on top, where the act button of a phone does not cover it. */}
@@ -125,26 +136,41 @@ export function Readiness({
       {measured && measuring === null && <Measured {...measured} />}
       <Cautions plan={plan} />
       <div className="sticky bottom-0 mt-auto bg-night pt-4 pb-2">
-        <form
-          method="post"
-          action={`${at}/events`}
-          onSubmit={(event) => {
-            event.preventDefault();
-            act(readied);
-          }}
-        >
-          <input type="hidden" name="act" value={JSON.stringify(readied)} />
-          <button className="min-h-20 w-full rounded-card bg-aqua px-6 py-4 text-left text-2xl font-bold text-night max-sm:min-h-[20dvh]">
-            {left.length === 0
-              ? 'Everything is ready'
-              : left.length === checks.length
-                ? 'Go on without the checklist'
-                : `Go on, ${left.length} left open`}
-            <span className="block text-base font-normal">Space: to the first pour</span>
+        <ReadyForm at={at} act={act} readied={mainAct}>
+          <button className="min-h-20 w-full rounded-card bg-aqua px-6 py-4 text-left text-2xl font-bold text-night max-sm:min-h-[16dvh]">
+            {untouched ? 'All of it is there' : left.length === 0 ? 'Everything is ready' : `Go on, ${left.length} left open`}
+            <span className="block text-base font-normal max-sm:hidden pointer-coarse:hidden">Space: to the first pour</span>
           </button>
-        </form>
+        </ReadyForm>
+        {untouched && (
+          <ReadyForm at={at} act={act} readied={readied(left)}>
+            <button className="mt-2 min-h-11 px-2 text-night-quiet underline">Go on without the checklist</button>
+          </ReadyForm>
+        )}
       </div>
     </section>
+  );
+}
+
+interface ReadyFormProps extends Pick<ReadinessProps, 'at' | 'act'> {
+  readonly readied: Act;
+  readonly children: ReactNode;
+}
+
+/** A press that leads to the first pour; a form, as long as there are no scripts. */
+function ReadyForm({ at, act, readied, children }: ReadyFormProps) {
+  return (
+    <form
+      method="post"
+      action={`${at}/events`}
+      onSubmit={(event) => {
+        event.preventDefault();
+        act(readied);
+      }}
+    >
+      <input type="hidden" name="act" value={JSON.stringify(readied)} />
+      {children}
+    </form>
   );
 }
 

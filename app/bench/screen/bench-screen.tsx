@@ -1,12 +1,13 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useRouteLoaderData } from 'react-router';
 import { lessonsAt } from '../../../core/lessons/lesson.ts';
 import { momentsOfStep } from '../../../core/lessons/moment.ts';
 import { lastUndoable } from '../../../core/run/acts/guard.ts';
+import { pressed } from '../../../core/run/acts/one-act.ts';
 import { outOfPlace } from '../../../core/run/acts/out-of-place.ts';
 import { asToldAtTheBench } from '../../../core/run/bottles/bottle-at-bench.ts';
 import { bottlesWaiting } from '../../../core/run/bottles/bottles-waiting.ts';
-import { runNow, type DueCue } from '../../../core/run/state/now.ts';
+import { runNow, type DueCue, type RunNow } from '../../../core/run/state/now.ts';
 import { planAsRun } from '../../../core/run/state/plan-as-run.ts';
 import { tipsAtStep, type TipId } from '../../../core/run/tips.ts';
 import { showDuration } from '../../../core/units/duration.ts';
@@ -85,6 +86,7 @@ export function BenchScreen({ run, place = benchPlace(run.runId), own = null }: 
   const [asked, askAgain] = usePressAgain(state);
   const readable = useSettled(String(asked?.atMs), String(undefined));
   useMoved(view.movedTo);
+  const fromChecklist = useRef(() => {});
   const press = () => {
     void unlock();
     // A press is the one moment in which a browser lets a silent film begin.
@@ -92,9 +94,8 @@ export function BenchScreen({ run, place = benchPlace(run.runId), own = null }: 
     forgetRefusal();
     const early = outOfPlace(plan, state, now, clock?.nowMs() ?? nowMs, bottles);
     if (early && !askAgain(early)) return;
-    if (state.phase === 'ready' && !state.readied) act({ kind: 'readied', skipped: ['the checklist'] });
-    else if (now.act)
-      act(now.act.kind === 'poured' || now.act.kind === 'step-ended' ? { kind: now.act.kind, step: now.act.step } : { kind: now.act.kind });
+    if (state.phase === 'ready' && !state.readied) fromChecklist.current();
+    else if (now.act) act(pressed(plan, state, now.act, { confirmed: early !== null, nowMs: clock?.nowMs() ?? nowMs }));
   };
   const undo = () => {
     const last = lastUndoable(state);
@@ -211,6 +212,7 @@ export function BenchScreen({ run, place = benchPlace(run.runId), own = null }: 
                   tips={tips}
                   lessons={lessonsAt(run.lessons, ['warming', 'first-pour'])}
                   act={(what) => (void unlock(), keepAwake(), act(what))}
+                  mainRef={fromChecklist}
                   measuring={panel?.kind === 'reading' ? panel.first : null}
                   measure={(first) => setPanel(first === null ? null : { kind: 'reading', first })}
                   screen={<ThisScreen {...{ awake, keepAwake }} sound={unlocked} trySound={() => play('prepare')} />}
@@ -237,6 +239,7 @@ export function BenchScreen({ run, place = benchPlace(run.runId), own = null }: 
                   canUndo={lastUndoable(state) !== null}
                   soundOn={sound.on}
                   enabled={ready && settled && readable}
+                  due={isDue(now, here?.manner?.manner === 'until-clear', nowMs)}
                   at={place.at}
                   agitate={agitate}
                   actKind={now.act}
@@ -261,6 +264,13 @@ export function BenchScreen({ run, place = benchPlace(run.runId), own = null }: 
     </UnitsContext>
   );
 }
+
+/** An act is due from a moment before its instant on; what ends by what is seen is due at any time. */
+function isDue({ running }: RunNow, bySight: boolean, nowMs: number): boolean {
+  return !running || bySight || nowMs >= running.pourOutAtMs - DUE_BEFORE_MS;
+}
+
+const DUE_BEFORE_MS = 3000;
 
 /** A run that was planned anew on another screen is followed to where it went. */
 function useMoved(to: string | null): void {

@@ -1,4 +1,5 @@
 import { isDeveloper } from '../../../core/kit/kind.ts';
+import { endsWithTheNextPour, endsWithTheRun } from '../../../core/run/acts/one-act.ts';
 import { developerOwes, pauseRefusal, waitsIn } from '../../../core/run/acts/guard.ts';
 import type { RunPlan } from '../../../core/run/plan/run-plan.ts';
 import type { RunState } from '../../../core/run/state/state.ts';
@@ -50,6 +51,12 @@ export function MoreActs({ plan, state, act, close, setMargin, tellIncident }: M
         {step && !isDeveloper(step.kind) && state.phase !== 'paused' && (
           <button type="button" className={ROW} onClick={() => done({ kind: 'skipped', step: step.id })}>
             {running ? `End ${name} now as skipped` : `Skip ${name}`}
+          </button>
+        )}
+        {running && step && (endsWithTheNextPour(plan, state.step) || endsWithTheRun(plan, state.step)) && (
+          <button type="button" className={ROW} onClick={() => done({ kind: 'step-ended', step: step.id })}>
+            {step.name} is out
+            <span className="block text-sm text-night-quiet">Nothing goes in yet.</span>
           </button>
         )}
         {state.phase === 'between' && before && (

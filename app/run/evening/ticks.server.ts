@@ -19,14 +19,15 @@ interface KeptTicks {
 const shape = object({
   sessionId: string().nullable().defined(),
   ticks: mixed<Ticks>(
-    (value): value is Ticks => typeof value === 'object' && value !== null && Object.values(value).every(Number.isFinite),
+    (value: unknown): value is Ticks =>
+      typeof value === 'object' && value !== null && Object.values(value).every((atMs) => typeof atMs === 'number'),
   ).required(),
 });
 
 /** What was ticked, as it was stored by any version; what cannot be read is nothing. */
 function keptTicks(): KeptTicks {
   const stored = storedSetting('ticks');
-  return shape.isValidSync(stored, { strict: true }) ? (stored as KeptTicks) : { sessionId: null, ticks: {} };
+  return shape.isValidSync(stored, { strict: true }) ? stored : { sessionId: null, ticks: {} };
 }
 
 /** When each doing of an evening was ticked; of the one that is planned, where `sessionId` is null. */

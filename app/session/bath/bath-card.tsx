@@ -1,16 +1,13 @@
 import { useState, type ReactNode } from 'react';
-import { Link, useFetcher } from 'react-router';
-import { CAPS_WHILE_WARMING } from '../../../core/chemistry/safety/safety-words.ts';
+import { useFetcher } from 'react-router';
 import { bathWorking, type TankInSums } from '../../../core/evening/bath-working.ts';
 import type { EveningBath, EveningBathQuestion } from '../../../core/evening/evening-bath.ts';
 import { heaterEnough } from '../../../core/heat/bath/heater-enough.ts';
 import { windowToPourIn } from '../../../core/heat/bath/heater-on.ts';
 import { BOTTLE_MATERIALS } from '../../../core/heat/bath/water-bath.ts';
 import { showMinutes } from '../../../core/units/duration.ts';
-import { sayIn } from '../../../core/units/sentence.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
 import type { EveningSettings } from '../../run/evening/evening-settings.ts';
-import { showVolume } from '../../../core/units/volume.ts';
 import { Card } from '../../ui/card.tsx';
 import { INPUT_SHAPE } from '../../ui/forms/fields.tsx';
 import { useText, useUnits } from '../../ui/forms/units.ts';
@@ -83,11 +80,6 @@ export function BathCard({
         </h2>
         <Why rule="bath" />
       </div>
-      {bath.pours.map((pour) => (
-        <p key={pour.id} className="mb-2 text-2xl leading-tight font-bold">
-          {sayIn(pour.heatTo, units)}
-        </p>
-      ))}
       {question.noHeater && <p>No heater tonight: the room is right for every bath. Bottles and water stand in it.</p>}
       <ul className={question.noHeater ? 'hidden' : 'space-y-1'}>
         {tub.heaterW === 0 && toppedUpS !== null ? (
@@ -109,12 +101,6 @@ export function BathCard({
         ) : (
           <li>
             <Notice>{bath.readyS.errors[0] && text(bath.readyS.errors[0])}</Notice>
-          </li>
-        )}
-        {question.portionMl && (
-          <li>
-            In it stands what is poured, <span className="figure">{showVolume(question.portionMl, units.volume)}</span> of each in a jug:{' '}
-            {bath.bottles.map(({ name }) => name.toLowerCase()).join(', ')}. The bottles stay out.
           </li>
         )}
         {window_ && !(tub.heaterW === 0 && toppedUpS !== null) && (
@@ -144,16 +130,6 @@ export function BathCard({
                 Use {show(bath.coolerC)}
               </button>
             </Notice>
-          </li>
-        )}
-        {bath.tap.ok ? (
-          <li>
-            <span className="figure">{(bath.tap.value.hotMl / 1000).toFixed(1)} l</span> hot and{' '}
-            <span className="figure">{(bath.tap.value.coldMl / 1000).toFixed(1)} l</span> cold make the water.
-          </li>
-        ) : (
-          <li>
-            <Notice>{bath.tap.errors[0] && text(bath.tap.errors[0])}</Notice>
           </li>
         )}
         {toppedUpS === null && bath.sinkStartC?.ok && (
@@ -217,14 +193,6 @@ export function BathCard({
         </div>
       </details>
       <ByProbe />
-      <div className="mt-3">
-        <Notice>
-          {CAPS_WHILE_WARMING} A mains heater near water only through a residual-current device, and never with wet hands.{' '}
-          <Link className="underline" to="/safety">
-            Safety
-          </Link>
-        </Notice>
-      </div>
     </Card>
   );
 }

@@ -20,11 +20,11 @@ export function WaterTonight({ page }: { readonly page: EveningPage }) {
   const water = waterOfEvening(runs, { hotC, coldC });
   if (water.at.length === 0) return null;
   return (
-    <details className="mt-2">
-      <summary>
-        <span className="font-semibold underline">Water tonight</span> <span className="figure">{showLitres(water.ml)}</span>
-      </summary>
-      <table className="mt-1 w-full text-sm">
+    <section aria-label="Water tonight" className="max-w-md">
+      <table className="w-full text-sm">
+        <caption className="text-left font-semibold">
+          Water tonight, <span className="figure">{showLitres(water.ml)}</span> in all
+        </caption>
         <thead>
           <tr className="text-left text-quiet">
             <th className="font-normal">At</th>
@@ -60,6 +60,6 @@ export function WaterTonight({ page }: { readonly page: EveningPage }) {
           a minute.
         </p>
       )}
-    </details>
+    </section>
   );
 }

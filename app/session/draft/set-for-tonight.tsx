@@ -10,7 +10,8 @@ import { INPUT, INPUT_SHAPE } from '../../ui/forms/fields.tsx';
 import { useUnits } from '../../ui/forms/units.ts';
 import type { EveningPage as TonightData } from '../evening/evening-page.server.ts';
 import { habitRows } from '../habits/habits-in-words.ts';
-import { OwnMarginsOf } from './own-margins.tsx';
+import { useOpened } from '../list/opened.ts';
+import { hasMargins, OwnMarginsOf } from './own-margins.tsx';
 import { NoScript, TonightForm, type TypedRefusal } from './tonight-form.tsx';
 
 /** What holds for all of tonight: batch, temperatures, tanks, habits. Each change is posted as it is made. */
@@ -38,9 +39,17 @@ export function SetForTonight({
         {!goesOn && <TankRow tonight={tonight} />}
         <details className="py-2.5">
           <summary className="font-semibold underline">
-            More<span className="sr-only">: your habits</span>
+            More<span className="sr-only">: your margins and habits</span>
           </summary>
           <div className="divide-y divide-line">
+            {tonight.inUse
+              .filter((batch) => !hasMargins(batch, tonight, refusal))
+              .map((batch) => (
+                <div key={batch.id} className="py-2.5">
+                  {tonight.inUse.length > 1 && <p className="font-semibold">{batch.name}</p>}
+                  <OwnMarginsOf batch={batch} tonight={tonight} refusal={refusal} />
+                </div>
+              ))}
             {habitRows(tonight.habits).map((row) => (
               <div key={row.question} className="flex justify-between gap-4 py-2.5">
                 <span className="font-semibold">{row.question}</span>
@@ -81,6 +90,7 @@ function BatchRow({
   readonly tonight: TonightData;
   readonly refusal: TypedRefusal | null;
 }) {
+  const { open, toggled } = useOpened();
   const batch = tonight.batches.find((candidate) => candidate.id === batchId);
   if (!batch) return null;
   const others = tonight.batches.filter((candidate) => candidate.kit.process === batch.kit.process);
@@ -121,6 +131,14 @@ function BatchRow({
           ))}
         {batch.reserved.rolls > 0 && `. ${Math.round(batch.reserved.rolls * 100) / 100} kept for another evening`}
         {batch.seenRemjet && '. It has seen remjet'}
+        {others.length > 1 && (
+          <>
+            {'. '}
+            <Link preventScrollReset to={toggled('batch')} aria-expanded={open === 'batch'} className="underline">
+              With another
+            </Link>
+          </>
+        )}
       </p>
       {batch.bottles
         .filter((bottle) => bottle.standing !== 'good')
@@ -156,7 +174,7 @@ function BatchRow({
             />
           ))}
       </div>
-      <OwnMarginsOf batch={batch} tonight={tonight} refusal={refusal} />
+      {hasMargins(batch, tonight, refusal) && <OwnMarginsOf batch={batch} tonight={tonight} refusal={refusal} />}
     </div>
   );
 }

@@ -22,6 +22,8 @@ interface EveningOnPaperProps {
   readonly refusal: TypedRefusal | null;
   /** Which run and step are looked at. */
   readonly search: URLSearchParams;
+  /** It is not for now: nothing of it is done yet. */
+  readonly isLater?: boolean;
   /** What an evening that goes on has of its own. */
   readonly underWay?: {
     readonly nowMs: number;
@@ -35,7 +37,7 @@ interface EveningOnPaperProps {
 }
 
 /** An evening laid out: what is set, and everything that is to be done in its order, each line opened where it stands. */
-export function EveningOnPaper({ page, refusal, search, underWay }: EveningOnPaperProps) {
+export function EveningOnPaper({ page, refusal, search, isLater = false, underWay }: EveningOnPaperProps) {
   const { evening, waiting, plan } = page;
   const number = useRunNumber();
   const { open, toggled } = useOpened();
@@ -71,7 +73,7 @@ export function EveningOnPaper({ page, refusal, search, underWay }: EveningOnPap
   return (
     <div className="grid gap-4 lg:grid-cols-[17rem_minmax(0,1fr)]">
       <SetForTonight tonight={page} refusal={refusal} goesOn={underWay !== undefined} />
-      <div className="min-w-0 space-y-3 max-lg:order-first">
+      <div className="min-w-0 space-y-2 max-lg:order-first lg:space-y-3">
         <LessonsTonight lessons={page.lessons} />
         <MattersTonight page={page} />
         <RunsBoard runs={evening.runs} names={Object.fromEntries(waiting.map((roll) => [roll.id, roll.name]))}>
@@ -80,6 +82,7 @@ export function EveningOnPaper({ page, refusal, search, underWay }: EveningOnPap
             nowMs={underWay?.nowMs ?? page.nowMs}
             now={page.now}
             front={front}
+            ticked={!isLater}
             run={(n, doings, folded) => {
               const index = n - first;
               if (index < 0) return underWay?.begun(n);

@@ -32,7 +32,7 @@ export function Planned({ page, refusal, instead }: PlannedProps) {
           <Missing tanks={tanks.length} batches={batches.length} rolls={waiting.length} />
         </>
       ) : (
-        <EveningOnPaper page={page} refusal={refusal?.field ? refusal : null} search={search} />
+        <EveningOnPaper page={page} refusal={refusal?.field ? refusal : null} search={search} isLater={instead !== undefined} />
       )}
     </>
   );

@@ -4,7 +4,7 @@ import { CAPS_WHILE_WARMING } from '../../../core/chemistry/safety/safety-words.
 import { placeOfNow, type DoingKind } from '../../../core/evening/list/doing.ts';
 import { Card } from '../../ui/card.tsx';
 import { Line, NowLine, type ShownDoing } from './line.tsx';
-import type { Openable } from './opened.ts';
+import { useOpened, type Openable } from './opened.ts';
 import { TopUps } from './top-ups.tsx';
 
 interface EveningListProps {
@@ -18,6 +18,8 @@ interface EveningListProps {
   /** What is opened beneath a line. */
   readonly opened: Partial<Readonly<Record<Openable, ReactNode>>>;
   readonly head: ReactNode;
+  /** Of an evening that is not for now nothing is done yet. */
+  readonly ticked: boolean;
 }
 
 const OPENS: Partial<Readonly<Record<DoingKind, { readonly what: Openable; readonly says: string }>>> = {
@@ -32,9 +34,11 @@ const CAUTIONS: Partial<Readonly<Record<DoingKind, string>>> = {
 };
 
 /** The evening in order: one line a doing, *now* the level across them (interface.md). */
-export function EveningList({ doings, nowMs, now, front, run, opened, head }: EveningListProps) {
+export function EveningList({ doings, nowMs, now, front, run, opened, head, ticked }: EveningListProps) {
   const [search] = useSearchParams();
+  const { open, toggled } = useOpened();
   const whole = search.get('list') === 'whole';
+  const hasBath = doings.some(({ kind }) => OPENS[kind]?.what === 'bath');
   const isFolded = (n: number | null) => n !== null && n !== front && !whole;
   const level = placeOfNow(doings, nowMs);
   // Before anything is done the level would only say what the first line says.
@@ -57,7 +61,7 @@ export function EveningList({ doings, nowMs, now, front, run, opened, head }: Ev
       // Those that follow one another are one line until it is opened.
       if (doings[i - 1]?.kind === 'top-up') return;
       const after = doings.slice(i).findIndex((each) => each.kind !== 'top-up');
-      shown.push(<TopUps key={doing.id} doings={doings.slice(i, after === -1 ? undefined : i + after)} nowMs={nowMs} />);
+      shown.push(<TopUps key={doing.id} doings={doings.slice(i, after === -1 ? undefined : i + after)} nowMs={nowMs} ticked={ticked} />);
     } else {
       const opens = OPENS[kind];
       shown.push(
@@ -67,6 +71,7 @@ export function EveningList({ doings, nowMs, now, front, run, opened, head }: Ev
           inS={doing === next ? (doing.atMs - nowMs) / 1000 : null}
           opens={opens && opens.what in opened ? opens : undefined}
           caution={CAUTIONS[kind]}
+          ticked={ticked}
         >
           {opens && opened[opens.what]}
         </Line>,
@@ -81,6 +86,11 @@ export function EveningList({ doings, nowMs, now, front, run, opened, head }: Ev
           In order
         </h2>
         <div className="flex flex-wrap items-center gap-x-4 text-[0.95rem]">
+          {!hasBath && 'bath' in opened && (
+            <Link preventScrollReset to={toggled('bath')} aria-expanded={open === 'bath'} className="underline">
+              The bath
+            </Link>
+          )}
           {folds && (
             <Link preventScrollReset to={whole ? '?' : '?list=whole'} className="underline">
               {whole ? 'Fold the later runs' : 'Every line'}
@@ -89,11 +99,12 @@ export function EveningList({ doings, nowMs, now, front, run, opened, head }: Ev
           {head}
         </div>
       </div>
-      {(opened.when ?? opened.batch ?? opened.lasts) && (
+      {(opened.when ?? opened.batch ?? opened.lasts ?? (!hasBath && opened.bath)) && (
         <div className="mb-3">
           {opened.when}
           {opened.batch}
           {opened.lasts}
+          {!hasBath && opened.bath}
         </div>
       )}
       <ol>{shown}</ol>

@@ -19,6 +19,8 @@ interface LineProps {
   readonly inS: number | null;
   readonly opens?: { readonly what: Openable; readonly says: string } | undefined;
   readonly caution?: React.ReactNode;
+  /** Of an evening that is not for now nothing is done yet. */
+  readonly ticked?: boolean;
   readonly children?: React.ReactNode;
 }
 
@@ -26,7 +28,7 @@ interface LineProps {
 const SAYS_UNTIL: readonly Doing['kind'][] = ['load', 'hang', 'change-bath'];
 
 /** One line of the evening: when, what, with what figures, and whether it is done. */
-export function Line({ doing, inS, opens, caution, children }: LineProps) {
+export function Line({ doing, inS, opens, caution, ticked = true, children }: LineProps) {
   const units = useUnits();
   const { open, toggled } = useOpened();
   const says = doing.says.map((said) => sayIn(said, units)).join(' ');
@@ -60,6 +62,14 @@ export function Line({ doing, inS, opens, caution, children }: LineProps) {
                 </Link>
               </>
             )}
+            {ticked && doing.kind === 'load' && !isDone && (
+              <>
+                {' '}
+                <Link to={`/dark?doing=${encodeURIComponent(doing.id)}`} className="font-semibold whitespace-nowrap underline">
+                  Dim screen
+                </Link>
+              </>
+            )}
           </p>
           {caution && !isDone && <p className="text-[0.92rem] leading-snug text-quiet">{caution}</p>}
           {!isDone &&
@@ -71,7 +81,7 @@ export function Line({ doing, inS, opens, caution, children }: LineProps) {
         </div>
         {children && <div className="col-span-3 mt-2">{children}</div>}
       </div>
-      <Tick doing={doing} says={says} />
+      {ticked && <Tick doing={doing} says={says} />}
     </li>
   );
 }

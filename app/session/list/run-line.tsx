@@ -2,11 +2,12 @@ import { useDroppable } from '@dnd-kit/core';
 import { Link } from 'react-router';
 import type { EveningRun } from '../../../core/evening/evening.ts';
 import { showMinutes } from '../../../core/units/duration.ts';
-import { sayIn } from '../../../core/units/sentence.ts';
+import { sayIn, textIn } from '../../../core/units/sentence.ts';
 import { useUnits } from '../../ui/forms/units.ts';
 import { Notice } from '../../ui/notice.tsx';
 import { MiniStrip } from '../../ui/strip/mini-strip.tsx';
 import type { EveningPage } from '../evening/evening-page.server.ts';
+import { Offer } from '../plan/offer.tsx';
 import { RollChip } from '../plan/roll-chip.tsx';
 import { useRunNumber } from '../plan/run-number.ts';
 import { runTitle } from '../plan/run-title.ts';
@@ -63,6 +64,16 @@ export function RunLine({ index, run, page, doings }: RunLineProps) {
             <RollChip key={roll.id} roll={roll} />
           ))}
         </ul>
+        {plan?.advice
+          .filter(({ offers }) => offers !== undefined)
+          .map((advice) => (
+            <div key={advice.message} className="mt-1">
+              <Notice tone="plain">
+                {textIn(advice, units)}
+                <Offer of={advice.offers} />
+              </Notice>
+            </div>
+          ))}
         {[...trouble, ...run.broken, ...(run.plan.ok ? [] : run.plan.errors.map(({ message }) => message))].map((sentence) => (
           <div key={sentence} className="mt-1">
             <Notice>{sentence}</Notice>

@@ -1,13 +1,21 @@
 import { Line, type ShownDoing } from './line.tsx';
 
 /** Top-ups that follow one another: the next one stands here, the others when they are asked for. */
-export function TopUps({ doings, nowMs }: { readonly doings: readonly ShownDoing[]; readonly nowMs: number }) {
+export function TopUps({
+  doings,
+  nowMs,
+  ticked,
+}: {
+  readonly doings: readonly ShownDoing[];
+  readonly nowMs: number;
+  readonly ticked: boolean;
+}) {
   const next = doings.find(({ done }) => done === null) ?? doings.at(-1);
   if (!next) return null;
   const others = doings.filter((doing) => doing !== next);
   return (
     <>
-      <Line doing={next} inS={next.done === null && nowMs > next.atMs - 600_000 ? (next.atMs - nowMs) / 1000 : null} />
+      <Line doing={next} ticked={ticked} inS={next.done === null && nowMs > next.atMs - 600_000 ? (next.atMs - nowMs) / 1000 : null} />
       {others.length > 0 && (
         <li className="pb-1 sm:pl-[4.15rem]">
           <details>
@@ -17,7 +25,7 @@ export function TopUps({ doings, nowMs }: { readonly doings: readonly ShownDoing
             </summary>
             <ol aria-label="Topping up" className="sm:-ml-[4.15rem]">
               {others.map((doing) => (
-                <Line key={doing.id} doing={doing} inS={null} />
+                <Line key={doing.id} doing={doing} ticked={ticked} inS={null} />
               ))}
             </ol>
           </details>

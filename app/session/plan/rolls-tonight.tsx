@@ -11,10 +11,13 @@ export function RollsTonight({ tonight, goesOn }: { readonly tonight: TonightDat
   const kept = (id: string) => (reserved.rolls[id] === undefined ? undefined : `Kept for ${reserved.rolls[id]}.`);
   const others = waiting.filter((roll) => !inRuns.has(roll.id));
   return (
-    <section aria-labelledby="not-tonight" className={others.length === 0 ? 'px-4' : 'rounded-card border border-line bg-card p-4'}>
+    <section
+      aria-labelledby="not-tonight"
+      className={others.length === 0 ? 'flex flex-wrap items-baseline gap-x-4 px-4' : 'rounded-card border border-line bg-card p-4'}
+    >
       <div className="flex flex-wrap items-center justify-between gap-2">
         <h2 id="not-tonight" className={others.length === 0 ? 'text-quiet' : 'font-bold'}>
-          {others.length === 0 ? 'Every waiting roll is in a run' : 'Waiting, not in a run'}
+          {others.length === 0 ? 'No other rolls wait.' : 'Waiting, not in a run'}
         </h2>
         <TonightForm className="flex gap-2">
           {canUndo && !goesOn && (
@@ -66,7 +69,7 @@ export function RollsTonight({ tonight, goesOn }: { readonly tonight: TonightDat
         </p>
       )}
       <p className="mt-1 flex flex-wrap gap-x-4 text-sm">
-        <Link className="font-semibold underline" to="/rolls/new">
+        <Link className="font-semibold underline" to={goesOn ? '/rolls/new?into=evening' : '/rolls/new'}>
           Add a roll
         </Link>
         {!goesOn && evening.runs.length > 0 && (

@@ -22,6 +22,7 @@ import { SchoolsCard } from './schools-card.tsx';
 import { StepDetail } from './step-detail.tsx';
 import { RollChip } from './roll-chip.tsx';
 import { asLast, LastTimeLine } from './last-time-line.tsx';
+import { Offer } from './offer.tsx';
 import { ProposalLine } from './proposal-line.tsx';
 import { MoveRoll, PushSelect, Reorder, TankSelect, TreatmentSelect } from './run-changes.tsx';
 import { useRunNumber } from './run-number.ts';
@@ -201,26 +202,6 @@ function wayOfRun(run: EveningRun, { steps, warnings }: Plan, kitId: string, dra
   const { treatment, asTheKit = {} } = run;
   const evening = draft.waysTonight?.[kitId]?.[treatment] ? 'its-own' : 'as-always';
   return { kitId, treatment, steps, warnings, asTheKit, way: waysOf(draft, kitId)[treatment] ?? [], evening };
-}
-
-const OFFERS = {
-  'rule-of-thumb': { intent: 'school', name: 'school', value: 'rule-of-thumb', says: 'Push by the rule of thumb tonight' },
-  heat: { intent: 'habit', name: 'temperature', value: 'pour-warmer', says: 'Reckon with the tank tonight' },
-} as const;
-
-/** What a press does about what the plan says. */
-function Offer({ of }: { readonly of: keyof typeof OFFERS | undefined }) {
-  if (!of) return null;
-  const { intent, name, value, says } = OFFERS[of];
-  return (
-    <TonightForm className="inline">
-      {' '}
-      <input type="hidden" name={name} value={value} />
-      <button name="intent" value={intent} className="font-semibold underline">
-        {says}
-      </button>
-    </TonightForm>
-  );
 }
 
 /** Which rolls of its batch these are; where the batch is smaller than the kit, why the count runs ahead (domain.md 5.2). */

@@ -13,16 +13,23 @@ export interface InTheBath {
   readonly bottlesMl: number;
 }
 
+interface Group {
+  readonly run: number;
+  readonly setC: number;
+  readonly batches: Map<string, { readonly run: ListedRun; readonly bottles: EveningBath['bottles'] }>;
+}
+
 /** The bottles or portions of the evening by the temperature they stand at: what is wanted at 41 is not left at 38, nor the other way. */
 export function inTheBathFor(runs: readonly ListedRun[], tub: TubSetting): InTheBath[] {
   const severalBatches = new Set(runs.map(({ batchId }) => batchId)).size > 1;
-  const groups: { run: number; setC: number; batches: Map<string, { run: ListedRun; bottles: EveningBath['bottles'] }> }[] = [];
+  const groups: Group[] = [];
   runs.forEach((run, place) => {
     if (run.noHeater) return;
     const { setC, bottles } = standsInBath({ ...run, tub });
     if (bottles.length === 0) return;
     const last = groups.at(-1);
-    const group = last && (tub.heaterW === 0 || Math.abs(last.setC - setC) < SAME_BATH_C) ? last : { run: place, setC, batches: new Map() };
+    const group: Group =
+      last && (tub.heaterW === 0 || Math.abs(last.setC - setC) < SAME_BATH_C) ? last : { run: place, setC, batches: new Map() };
     if (group !== last) groups.push(group);
     const known = group.batches.get(run.batchId);
     if (!known || known.bottles.length < bottles.length) group.batches.set(run.batchId, { run, bottles });

@@ -15,6 +15,8 @@ export interface Doing {
   readonly untilMs: number | null;
   readonly title: string;
   readonly says: readonly Sentence[];
+  /** The films that are loaded, by name and in their order; of a loading alone. */
+  readonly rolls?: readonly string[];
   /** What is in its way, with what would do. */
   readonly trouble: readonly Sentence[];
   /** Ticked by a person, or plain from what has happened since; null while it is still to be done. */

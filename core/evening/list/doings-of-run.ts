@@ -35,6 +35,7 @@ export function doingsOfRun(
       ...of('load', run.tankId, clock.loadFromMs, clock.loadUntilMs),
       title: 'Load in the dark',
       says: [[`${names} into the ${tankName}.`]],
+      rolls: rollNames,
     },
     ...(run.warmsFirstIn !== null && clock.loadUntilMs < clock.firstPourMs
       ? [

@@ -115,7 +115,7 @@ function followed(question: TopUpQuestion, as: readonly HeldAs[], how: 'to-the-e
       0,
       holds.findLastIndex(({ fromS }) => fromS <= atS),
     );
-    const { bandC, offC } = as[hold] ?? (as.at(-1) as HeldAs);
+    const { bandC, offC } = as[hold] ?? as.at(-1) ?? { bandC: 1, offC: 0 };
     const wantedC = holds[hold]?.c ?? wasC;
     const changed = wantedC !== wasC;
     wasC = wantedC;

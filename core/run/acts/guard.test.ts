@@ -11,14 +11,20 @@ let count = 0;
 const event = (second: number, body: object): RunEvent => ({ id: `event-${++count}`, atMs: T + second * 1000, ...body }) as RunEvent;
 const S = (i: number) => plan.steps[i]?.id ?? '';
 
-/** Presses the act button `presses` times, a minute apart. */
+/** So many acts, a minute apart, each end by itself as it can always be told. */
 function pressed(presses: number): { state: RunState; events: RunEvent[] } {
   let state = newRun(plan);
   const events: RunEvent[] = [];
   for (let i = 0; i < presses; i++) {
     const { act } = runNow(plan, state);
     if (!act) break;
-    const next = event(i * 60, 'step' in act ? { kind: act.kind, step: act.step } : { kind: act.kind });
+    const said =
+      act.ends !== undefined
+        ? { kind: 'step-ended', step: act.ends }
+        : 'step' in act
+          ? { kind: act.kind, step: act.step }
+          : { kind: act.kind };
+    const next = event(i * 60, said);
     events.push(next);
     state = withEvent(plan, state, next);
   }

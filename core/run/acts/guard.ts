@@ -1,6 +1,7 @@
 import { bleachesOrFixes, isDeveloper, isWater } from '../../kit/kind.ts';
 import type { OwnMargin } from '../../timing/own-margin.ts';
 import { placeOfStep, type RunPlan } from '../plan/run-plan.ts';
+import { endsWithTheNextPour, endsWithTheRun } from './one-act.ts';
 import { gotMs } from '../state/got.ts';
 import { secondsWithMargin, withoutOwnS } from '../state/plan-as-run.ts';
 import type { ActualStep, RunState } from '../state/state.ts';
@@ -48,7 +49,10 @@ export function refusalOf(plan: RunPlan, state: RunState, event: RunEvent): stri
     case 'undone':
       return undoRefusal(state, event.event);
     case 'finished':
-      return state.step >= plan.steps.length && state.phase === 'between' ? null : `Not yet: ${nameOf(plan, state.step)} is still to come.`;
+      return (state.step >= plan.steps.length && state.phase === 'between') ||
+        (state.phase === 'running' && endsWithTheRun(plan, state.step))
+        ? null
+        : `Not yet: ${nameOf(plan, state.step)} is still to come.`;
     case 'incident':
       return plan.steps.some((step) => step.bath === event.bath && step.bottle !== null) ? null : 'This run has no such bottle.';
     case 'reading':
@@ -65,6 +69,7 @@ function nameOf(plan: RunPlan, step: number): string {
 function pourRefusal(plan: RunPlan, state: RunState, step: number): string | null {
   if (state.phase === 'paused') return 'The run is paused. Go on first, then pour.';
   if (state.phase === 'running') {
+    if (step === state.step + 1 && endsWithTheNextPour(plan, state.step)) return null;
     return state.step === step
       ? `${nameOf(plan, step)} is already in the tank.`
       : `${nameOf(plan, state.step)} is in the tank. Pour it out first.`;

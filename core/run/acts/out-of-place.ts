@@ -20,11 +20,16 @@ export function outOfPlace(
   nowMs: number,
   bottles: readonly Pick<BottleAtBench, 'bath' | 'standing'>[] = [],
 ): string | null {
+  const { act } = now;
   const step = plan.steps[state.step];
-  if (now.act?.kind === 'poured' && step?.bottle && bottles.some((bottle) => bottle.bath === step.bath && bottle.standing === 'spent'))
-    return `${step.name} is spent: press again to pour it all the same`;
-  if (now.act?.kind !== 'step-ended' || !now.running || !step) return null;
-  const earlyS = (now.running.pourOutAtMs - nowMs) / 1000;
-  const bearsS = isDeveloper(step.kind) ? DEVELOPER_EARLY_S : now.running.finish.seconds * OTHERS_EARLY_SHARE;
-  return earlyS > bearsS ? `${showDuration(earlyS)} early: press again to end it` : null;
+  const isEnd = act?.kind === 'step-ended' || (act && 'ends' in act && act.ends !== undefined);
+  if (isEnd && now.running && step) {
+    const earlyS = (now.running.pourOutAtMs - nowMs) / 1000;
+    const bearsS = isDeveloper(step.kind) ? DEVELOPER_EARLY_S : now.running.finish.seconds * OTHERS_EARLY_SHARE;
+    if (earlyS > bearsS) return `${showDuration(earlyS)} early: press again to end it`;
+  }
+  const poured = act?.kind === 'poured' ? plan.steps.find(({ id }) => id === act.step) : undefined;
+  return poured?.bottle && bottles.some((bottle) => bottle.bath === poured.bath && bottle.standing === 'spent')
+    ? `${poured.name} is spent: press again to pour it all the same`
+    : null;
 }

@@ -1,6 +1,7 @@
 import { isDeveloper, isWater, type StepKind } from '../../kit/kind.ts';
 import { pourOutAtS, stepCues, waterInWords, type CueKind } from '../../schedule/cues.ts';
 import type { Spoken } from '../../units/sentence.ts';
+import { endsWithTheNextPour, endsWithTheRun } from '../acts/one-act.ts';
 import { stepFinish, type StepFinish } from '../acts/finish.ts';
 import type { RunPlan } from '../plan/run-plan.ts';
 import { fixedAfterS, isEnough, lightOf, type Light } from './light.ts';
@@ -15,8 +16,9 @@ export interface DueCue extends Spoken {
 
 /** The one thing the act button does now. */
 export type NextAct =
-  | { readonly kind: 'poured' | 'step-ended'; readonly step: string; readonly label: string }
-  | { readonly kind: 'finished' | 'resumed'; readonly label: string }
+  /** `ends` names what is in the tank and ends with this pour, where both are one act. */
+  | { readonly kind: 'poured' | 'step-ended'; readonly step: string; readonly label: string; readonly ends?: string }
+  | { readonly kind: 'finished' | 'resumed'; readonly label: string; readonly ends?: string }
   | null;
 
 export interface RunningStep {
@@ -97,13 +99,26 @@ function nextAct(plan: RunPlan, state: RunState): NextAct {
         ? { kind: 'poured', step: step.id, label: pourInLabel(step, plan.clock) }
         : { kind: 'finished', label: 'Hung up: finish' };
     case 'running':
-      return step ? { kind: 'step-ended', step: step.id, label: endLabel(step) } : null;
+      return step ? runningAct(plan, state.step, step) : null;
     case 'paused':
       return { kind: 'resumed', label: 'Go on with the run' };
     case 'finished':
     case 'given-up':
       return null;
   }
+}
+
+function runningAct(plan: RunPlan, place: number, step: RunPlan['steps'][number]): NextAct {
+  const next = plan.steps[place + 1];
+  if (next && endsWithTheNextPour(plan, place))
+    return {
+      kind: 'poured',
+      step: next.id,
+      ends: step.id,
+      label: `${step.name} out: ${pourInLabel(next, plan.clock).replace(/^[A-Z]/, (letter) => letter.toLowerCase())}`,
+    };
+  if (endsWithTheRun(plan, place)) return { kind: 'finished', ends: step.id, label: 'Out and hung up: finish' };
+  return { kind: 'step-ended', step: step.id, label: endLabel(step) };
 }
 
 interface Named {
@@ -121,7 +136,7 @@ function pourInLabel(step: Named, clock: RunPlan['clock']): string {
 
 function endLabel(step: Named): string {
   if (!step.inTank) return `Lift out of the ${step.name.toLowerCase()}`;
-  return isWater(step.kind) ? `${step.name} is done` : 'Pour out now';
+  return isWater(step.kind) ? `${step.name} is done` : 'I pour out';
 }
 
 /** What going over time means for this kind of bath, in words for the sink. */

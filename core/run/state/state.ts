@@ -3,6 +3,7 @@ import type { Incident } from '../../chemistry/ledger/standing.ts';
 import type { OwnMargin } from '../../timing/own-margin.ts';
 import type { ReadingOf, RunEvent } from '../acts/event.ts';
 import { refusalOf } from '../acts/guard.ts';
+import { endBeforePourMs } from '../acts/one-act.ts';
 import { placeOfStep, type RunPlan } from '../plan/run-plan.ts';
 import { gotMs } from './got.ts';
 
@@ -142,6 +143,7 @@ function apply(plan: RunPlan, state: Folding, event: Done): void {
       return;
     case 'poured': {
       if (place < 0) return;
+      endWithThePour(plan, state, place, event.atMs);
       const begun = { startMs: event.atMs, endMs: null, skipped: false, lengthenedS: 0, followsDrift: true, readings: [] };
       const before = state.actual[place] ?? null;
       // A bath that was left out and is poured after all begins now.
@@ -225,6 +227,7 @@ function apply(plan: RunPlan, state: Folding, event: Done): void {
       return;
     }
     case 'finished':
+      endWithTheRun(plan, state, event.atMs);
       state.phase = 'finished';
       state.endedAtMs = event.atMs;
       return;
@@ -233,6 +236,22 @@ function apply(plan: RunPlan, state: Folding, event: Done): void {
       state.endedAtMs = event.atMs;
       state.givenUp = { reason: event.reason, countsRolls: event.countsRolls };
   }
+}
+
+/** What was in the tank ended with this pour, where both were one act. */
+function endWithThePour(plan: RunPlan, state: Folding, place: number, pourMs: number): void {
+  const running = state.actual[state.step];
+  if (state.phase !== 'running' || place !== state.step + 1 || !running || running.endMs !== null) return;
+  state.actual[state.step] = { ...running, endMs: endBeforePourMs(plan, state.step, running.startMs, pourMs) };
+}
+
+/** The last bath ended by its time: it was pressed when the film hung. */
+function endWithTheRun(plan: RunPlan, state: Folding, atMs: number): void {
+  const running = state.actual[state.step];
+  if (state.phase !== 'running' || !running || running.endMs !== null) return;
+  const bySetMs = running.startMs + ((plan.steps[state.step]?.seconds ?? 0) + running.lengthenedS) * 1000;
+  state.actual[state.step] = { ...running, endMs: Math.max(running.startMs, Math.min(atMs, bySetMs)) };
+  state.step += 1;
 }
 
 /** How often a step was poured in: repeats pour again, and what was left out was not poured at all. */

@@ -46,6 +46,8 @@ export function UploadForm({ runId }: { readonly runId: string }) {
           type="file"
           name="scan"
           required
+          // What is chosen is what is meant.
+          onChange={(event) => event.currentTarget.files?.length && event.currentTarget.form && send(event.currentTarget.form)}
           accept="image/png,image/jpeg,image/tiff,.tif,.tiff"
           className="mt-1 block w-full font-normal file:mr-3 file:min-h-11 file:rounded-card file:border file:border-solid file:border-[#8aa39e] file:bg-card file:px-4 file:font-semibold"
         />

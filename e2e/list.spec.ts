@@ -1,0 +1,128 @@
+import { expect, test, type Page } from '@playwright/test';
+import { expectAccessible } from './accessible.ts';
+import { ledTo } from './evenings/set-up.ts';
+import { open } from './open.ts';
+import { freshDatabase, OwnServer } from './own-server.ts';
+import { pressable } from './press.ts';
+
+/** The evening from its list alone: ticked on every screen, without scripts too; eight presses for six baths. Thirty times as fast. */
+const own = new OwnServer({ STEADY_REEL_TEST_SPEED: '30' });
+const { base } = own;
+test.use({ baseURL: base });
+test.describe.configure({ mode: 'serial' });
+test.beforeAll(() => own.start(freshDatabase(), 'demo'));
+test.afterAll(() => own.kill());
+
+const box = (page: Page, name: RegExp) => page.getByRole('checkbox', { name });
+const lines = (page: Page) => page.getByRole('region', { name: 'In order' }).getByRole('listitem');
+const tallPx = (page: Page) => page.evaluate(() => document.documentElement.scrollHeight);
+
+test('the evening fits: under 1,400 px on a laptop, under 3,000 on a phone, nothing wider than the screen', async ({ page }) => {
+  await open(page, '/');
+  expect(await tallPx(page)).toBeLessThan(1400);
+  await expectAccessible(page);
+  await page.setViewportSize({ width: 390, height: 844 });
+  await open(page, '/');
+  expect(await tallPx(page)).toBeLessThan(3000);
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await expectAccessible(page);
+});
+
+test('ticked on one screen it is done on the other, and taken back; without scripts the same', async ({ page, browser }) => {
+  const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
+  await open(page, '/');
+  await open(phone, base);
+  await box(phone, /^Fill the tub/).click();
+  await expect(box(page, /^Fill the tub/)).toBeChecked();
+  await box(page, /^Fill the tub/).click();
+  await expect(box(phone, /^Fill the tub/)).not.toBeChecked();
+  const bare = await (await browser.newContext({ javaScriptEnabled: false })).newPage();
+  await bare.goto(base);
+  await box(bare, /^Fill the tub/).click();
+  await expect(box(bare, /^Fill the tub/)).toBeChecked();
+  await expect(box(page, /^Fill the tub/)).toBeChecked();
+  // What is ticked is behind, and now stands across the list.
+  await expect(page.getByLabel(/^Now, \d\d:\d\d$/)).toBeVisible();
+  // A heater that is set to something else is another thing to do.
+  await box(page, /^Heater on/).click();
+  await expect(box(page, /^Heater on/)).toBeChecked();
+  await page.getByRole('textbox', { name: 'Developer', exact: true }).fill('38.6');
+  await page.getByRole('textbox', { name: 'Developer', exact: true }).press('Enter');
+  await expect(box(page, /^Heater on: Set to 38\.6/)).not.toBeChecked();
+  await page.getByRole('button', { name: 'Undo last change' }).click();
+  await expect(box(page, /^Heater on/)).toBeChecked();
+  await bare.context().close();
+  await phone.context().close();
+});
+
+test('the loading room: one dark target counts the reels, and the lid ticks the line', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await open(page, '/');
+  await page.getByRole('link', { name: 'Dim screen' }).click();
+  await page.locator('html[data-alive]').waitFor();
+  await expect(page.getByText(/Any light fogs film/)).toBeVisible();
+  await page.getByRole('button', { name: 'Loaded: Ferry firing 1' }).click();
+  await page.getByRole('button', { name: 'Loaded: Ferry firing 2' }).click();
+  await expect(page.getByText('All of it is loaded')).toBeVisible();
+  // Near black, and nothing of it red, blue or white.
+  const [r = 255, g = 255, b = 255] = await page.evaluate(() =>
+    (getComputedStyle(document.querySelector('main') as HTMLElement).color.match(/\d+/g) ?? []).map(Number),
+  );
+  expect(r).toBeLessThan(g * 0.6);
+  expect(b).toBeLessThan(g * 0.8);
+  await page.getByRole('button', { name: 'Lid on: loaded' }).click();
+  await page.waitForURL((url) => url.pathname === '/');
+  await expect(box(page, /^Load in the dark: Ferry firing 1, Ferry firing 2/)).toBeChecked();
+});
+
+test('from the list to the Bench: all of it is there, then eight presses for six baths, by one gloved finger', async ({ browser }) => {
+  test.setTimeout(300_000);
+  const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })).newPage();
+  await open(phone, base);
+  await phone.getByRole('button', { name: 'Start at the Bench' }).tap();
+  await phone.waitForURL(/\/bench\/.+/);
+  await phone.locator('html[data-alive]').waitFor();
+  await phone.getByRole('button', { name: 'All of it is there' }).tap();
+  const act = phone.locator('[data-act]');
+  const said: string[] = [];
+  while (!(await phone.locator('#ended').isVisible())) {
+    const label = (await act.textContent()) ?? '';
+    // No hint of keys where there are none, and the act waits for its time.
+    expect(await act.getByText('Space').isVisible()).toBe(false);
+    if (/I pour out| out: |^Out and/.test(label)) await expect(phone.getByLabel(/^over by/)).toBeVisible({ timeout: 60_000 });
+    await pressable(phone);
+    await act.tap();
+    said.push(label.replace(/Space$/, ''));
+    await expect(act.or(phone.locator('#ended'))).not.toHaveText(label);
+  }
+  expect(said).toEqual([
+    'Pour prewash water in',
+    'Prewash out: pour developer in',
+    'I pour out',
+    'Pour rinse water in',
+    'Rinse out: pour bleach-fix in',
+    'Bleach-fix out: pour wash water in',
+    'Wash out: pour stabiliser in',
+    'Out and hung up: finish',
+  ]);
+  await phone.context().close();
+});
+
+test('while it goes on the same list: what was is behind, what comes is led to the last hang-up, and the wall has it too', async ({
+  page,
+}) => {
+  test.setTimeout(600_000);
+  await open(page, '/');
+  // Filled, warmed and loaded is plain from the run that was poured.
+  await expect(lines(page).filter({ hasText: 'Fill the tub' })).toBeVisible();
+  for (const run of [2, 3, 4]) {
+    await expect(lines(page).filter({ has: page.getByRole('heading', { name: new RegExp(`^Run ${run} ·`) }) })).toBeVisible();
+    await page.getByRole('button', { name: `Run ${run} to the Bench` }).click();
+    await page.waitForURL(/\/bench\/.+/);
+    await page.locator('html[data-alive]').waitFor();
+    await page.getByRole('button', { name: 'All of it is there' }).click();
+    await ledTo(page);
+    await open(page, '/');
+  }
+  await expect(page.getByText('No rolls are waiting')).toBeVisible();
+});
