@@ -206,7 +206,9 @@ test('every state of the Bench is accessible, on a laptop and on a phone', async
   for (let i = 0; i < 14; i++) await page.keyboard.press('Shift+Comma');
   await expect(page.getByText('Harmless: more water does no damage')).toBeVisible();
   await check('overrun');
-  await step(page, /Pour developer in/);
+  await page.getByRole('button', { name: 'More' }).click();
+  await page.getByRole('button', { name: /^Prewash is out/ }).click();
+  await expect(act(page)).toHaveText(/Pour developer in/);
   await page.getByRole('button', { name: 'More' }).click();
   await page.getByRole('button', { name: /Give this run up/ }).click();
   await expect(page.getByText('The rolls wait again')).toBeVisible();
@@ -240,14 +242,14 @@ test('a whole run at true speed, by a phone six times slower, ends in the logboo
   const address = await atTheBench(page);
   await (await context.newCDPSession(page)).send('Emulation.setCPUThrottlingRate', { rate: 6 });
   for (const name of ['Developer', 'Bleach-fix', 'Stabiliser']) {
+    await pressable(page);
     await act(page).click();
     await expect(page.getByRole('heading', { name, exact: true })).toBeVisible();
     // Pressed as the tank runs empty: the level is at zero, and the digits say so.
     await expect(left(page)).toHaveText(/^\+?0:0[01]$/, { timeout: 15_000 });
+    // The last of them ends as the film is hung up.
     await act(page).click();
-    await pressable(page);
   }
-  await act(page).click();
   await expect(page.getByRole('heading', { name: 'Developed' })).toBeVisible();
   await open(page, `${base}${address.replace('bench', 'logbook')}`);
   const plannedAndWas = await page.getByRole('row').filter({ hasText: 'Developer' }).getByRole('cell').allTextContents();

@@ -65,7 +65,8 @@ test.describe('on an evening of its own', () => {
     await toTheFirstPour(page);
     // A conviction has its place before the pour, and is a line of its own.
     await deliberate(page);
-    await deliberate(page);
+    await page.getByRole('button', { name: 'More' }).click();
+    await page.getByRole('button', { name: /^Prewash is out/ }).click();
     await page.getByRole('button', { name: 'More' }).click();
     await page.getByRole('button', { name: /Your own margin on developer/ }).click();
     await page.getByLabel('More or less').fill('lots');

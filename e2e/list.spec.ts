@@ -115,9 +115,20 @@ test('while it goes on the same list: what was is behind, what comes is led to t
   await open(page, '/');
   // Filled, warmed and loaded is plain from the run that was poured.
   await expect(lines(page).filter({ hasText: 'Fill the tub' })).toBeVisible();
-  for (const run of [2, 3, 4]) {
-    await expect(lines(page).filter({ has: page.getByRole('heading', { name: new RegExp(`^Run ${run} ·`) }) })).toBeVisible();
-    await page.getByRole('button', { name: `Run ${run} to the Bench` }).click();
+  await test.step('a roll that comes late is added into this evening, and what that moved is told', async () => {
+    await page.getByRole('link', { name: 'Add a roll' }).click();
+    await page.getByLabel('Name').fill('Estuary, found in a coat');
+    await page.getByLabel('Process').selectOption('E-6');
+    await page.getByLabel('Box speed').fill('100');
+    await page.getByLabel('Exposed at').fill('100');
+    await page.getByRole('button', { name: 'Add it to this evening' }).click();
+    await expect(page.getByText(/Estuary, found in a coat/).first()).toBeVisible();
+    await expect(page.locator('[aria-live=polite]').filter({ hasText: /Run \d/ })).toBeVisible();
+    await expect(page.getByRole('region', { name: /^Run \d ·/ }).filter({ hasText: 'Estuary, found in a coat' })).toBeVisible();
+  });
+  const toTheNext = page.getByRole('button', { name: /^Run \d to the Bench$/ });
+  for (let runs = 0; runs < 6 && (await toTheNext.isVisible()); runs++) {
+    await toTheNext.click();
     await page.waitForURL(/\/bench\/.+/);
     await page.locator('html[data-alive]').waitFor();
     await page.getByRole('button', { name: 'All of it is there' }).click();

@@ -172,10 +172,8 @@ test('a scan is brought in, marked by hand and key, measured, and stands in the 
   await open(page, '/logbook/run-09/measure');
   const scans = join(dirname(database), 'scans-to-try');
   await page.getByLabel(/The scan: PNG/).setInputFiles({ name: 'notes.png', mimeType: 'image/png', buffer: Buffer.from('Developer 3:15') });
-  await page.getByRole('button', { name: 'Bring it in' }).click();
   await expect(page.getByText('“notes.png” could not be read as a picture')).toBeVisible();
   await page.getByLabel(/The scan: PNG/).setInputFiles(join(scans, 'worn-strip.png'));
-  await page.getByRole('button', { name: 'Bring it in' }).click();
   await expect(page.getByText('Proposed where the scan looks even')).toBeVisible();
   const base = page.getByRole('application', { name: /^Clear base/ });
   const at = async () => Number(/at (\d+) and/.exec((await base.getAttribute('aria-label')) ?? '')?.[1]);
@@ -281,7 +279,6 @@ test('without scripts: a look, a lesson, a search, a scan and a copy', async ({ 
   await expect(page.getByRole('link', { name: /Bell and mist/ })).toBeVisible();
   await page.goto('/logbook/run-05/measure');
   await page.getByLabel(/The scan: PNG/).setInputFiles(join(dirname(database), 'scans-to-try', 'good-strip.png'));
-  await page.getByRole('button', { name: 'Bring it in' }).click();
   await page.getByRole('button', { name: 'Measure it' }).click();
   await expect(page.getByRole('row', { name: /leader against base/ })).toContainText('1.7');
   await page.goto('/logbook/book');

@@ -1,4 +1,4 @@
-import { Popover, PopoverButton, PopoverPanel, Radio, RadioGroup } from '@headlessui/react';
+import { Popover, PopoverButton, PopoverPanel, Radio, RadioGroup, Select } from '@headlessui/react';
 import { Ruler } from 'lucide-react';
 import { useSyncExternalStore } from 'react';
 import { Form, useLocation, useSubmit } from 'react-router';
@@ -53,7 +53,7 @@ export function UnitsSwitch({ units, currency }: { readonly units: Units; readon
         <Choice label="Volumes" value={units.volume} of={VOLUME_UNITS} show={(unit) => unit} choose={(volume) => choose({ volume })} />
         <label className="block">
           <span className="font-semibold">Money</span>
-          <select
+          <Select
             className="mt-1 block min-h-11 w-full rounded-card border border-[#8aa39e] bg-white px-2"
             value={currency ?? ''}
             onChange={(event) =>
@@ -66,7 +66,7 @@ export function UnitsSwitch({ units, currency }: { readonly units: Units; readon
                 {code}
               </option>
             ))}
-          </select>
+          </Select>
         </label>
       </PopoverPanel>
     </Popover>

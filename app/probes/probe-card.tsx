@@ -1,3 +1,4 @@
+import { Select } from '@headlessui/react';
 import { Form, useSubmit } from 'react-router';
 import type { Heard } from '../../core/probe/heard.ts';
 import type { ReadingOf } from '../../core/run/acts/event.ts';
@@ -62,14 +63,14 @@ export function ProbeCard({
           <input type="hidden" name="name" value={name} />
           <label className="font-semibold">
             It is
-            <select name="reads" defaultValue={reads ?? ''} key={reads} className={`${INPUT_SHAPE} mt-1 block font-normal`}>
+            <Select name="reads" defaultValue={reads ?? ''} key={reads} className={`${INPUT_SHAPE} mt-1 block font-normal`}>
               <option value="">in nothing yet</option>
               {options.map(({ value, label }) => (
                 <option key={value} value={value}>
                   {label}
                 </option>
               ))}
-            </select>
+            </Select>
           </label>
           <noscript>
             <Button>Put it there</Button>

@@ -1,6 +1,5 @@
 import { nanoid } from 'nanoid';
 import { redirect, useSearchParams } from 'react-router';
-import { joinTheEvening } from '../session/under-way/join.server.ts';
 import { nowMs } from '../server/database/clock.server.ts';
 import { inTransaction } from '../server/database/database.server.ts';
 import { addRoll, findRoll, knownFilms } from '../server/rolls.server.ts';
@@ -63,12 +62,12 @@ export async function action({ request }: Route.ActionArgs) {
     }
   });
   const into = formData.get('into') === 'evening';
-  if (into) joinTheEvening(Array.from({ length: alike }, (_, i) => (i === 0 ? once : `${once}-${i}`)));
+  const added = Array.from({ length: alike }, (_, i) => (i === 0 ? once : `${once}-${i}`));
   throw redirect(
     formData.get('then') === 'another'
       ? `/rolls/new?like=${id}&added=${encodeURIComponent(alike > 1 ? `${read.value.name} to ${name}` : name)}${into ? '&into=evening' : ''}`
       : into
-        ? '/'
+        ? `/?late=${added.join()}`
         : '/rolls',
   );
 }

@@ -1,3 +1,4 @@
+import { Select } from '@headlessui/react';
 import { useEffect } from 'react';
 import { data, Form, redirect, useRevalidator } from 'react-router';
 import { Button, LinkButton } from '../ui/button.tsx';
@@ -148,14 +149,14 @@ export default function ImportRolls({ loaderData, actionData }: Route.ComponentP
               {COLUMNS.map(({ field, heading }) => (
                 <label key={field} className="grid grid-cols-[8.5rem_1fr] items-center gap-2">
                   <span>{heading}</span>
-                  <select name={`column-${field}`} defaultValue={preview.columns[field]} className={`${INPUT_SHAPE} w-full`}>
+                  <Select name={`column-${field}`} defaultValue={preview.columns[field]} className={`${INPUT_SHAPE} w-full`}>
                     <option value={-1}>not in the file</option>
                     {preview.headings.map((given, i) => (
                       <option key={given + String(i)} value={i}>
                         {given || `column ${i + 1}`}
                       </option>
                     ))}
-                  </select>
+                  </Select>
                 </label>
               ))}
             </div>

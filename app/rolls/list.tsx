@@ -1,3 +1,4 @@
+import { Select } from '@headlessui/react';
 import { Search, Star } from 'lucide-react';
 import { Form, Link, redirect, useSearchParams, useSubmit } from 'react-router';
 import { pushOfRoll } from '../../core/film/develop-at.ts';
@@ -186,21 +187,21 @@ export default function RollList({ loaderData }: Route.ComponentProps) {
                 className={`${INPUT_SHAPE} w-full pl-10`}
               />
             </label>
-            <select name="process" aria-label="Process" defaultValue={question.process} className={INPUT_SHAPE}>
+            <Select name="process" aria-label="Process" defaultValue={question.process} className={INPUT_SHAPE}>
               <option value="all">every process</option>
               {PROCESSES.map((process) => (
                 <option key={process} value={process}>
                   {process}
                 </option>
               ))}
-            </select>
-            <select name="sort" aria-label="Order" defaultValue={question.sort} className={INPUT_SHAPE}>
+            </Select>
+            <Select name="sort" aria-label="Order" defaultValue={question.sort} className={INPUT_SHAPE}>
               {SORTS.map((sort) => (
                 <option key={sort.value} value={sort.value}>
                   {sort.label}
                 </option>
               ))}
-            </select>
+            </Select>
             <noscript>
               <Button>Show</Button>
             </noscript>
@@ -225,13 +226,13 @@ export default function RollList({ loaderData }: Route.ComponentProps) {
               </Card>
               <div className="mt-3 flex flex-wrap items-center gap-2">
                 <label htmlFor="change">The ticked rolls</label>
-                <select id="change" name="change" className={INPUT_SHAPE}>
+                <Select id="change" name="change" className={INPUT_SHAPE}>
                   {CHANGES.map(([value, label]) => (
                     <option key={value} value={value}>
                       {label}
                     </option>
                   ))}
-                </select>
+                </Select>
                 <Button>Change them</Button>
               </div>
             </Form>

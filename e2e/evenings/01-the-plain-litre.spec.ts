@@ -3,7 +3,7 @@ import { expectAccessible } from '../accessible.ts';
 import { open } from '../open.ts';
 import { freshDatabase, OwnServer } from '../own-server.ts';
 import { deliberate } from '../press.ts';
-import { mixed, roll, room, tank, typeIn } from './set-up.ts';
+import { ledTo, mixed, roll, room, tank, typeIn } from './set-up.ts';
 
 /** One temperature, one litre, a cold kitchen: the leaflet that nearly everyone has in the hand. */
 const own = new OwnServer({ STEADY_REEL_TEST_SPEED: '15' });
@@ -61,12 +61,10 @@ test('the plain litre: typed in nine fields, poured so that this tank is right, 
   await page.locator('html[data-alive]').waitFor();
   await expect(page.getByText(sentence)).toBeVisible();
   await page.getByRole('button', { name: /Go on without/ }).click();
-  await deliberate(page);
-  await deliberate(page);
-  await expect(page.locator('[data-act]')).toHaveText(/Pour developer in/);
+  await ledTo(page, /Prewash out: pour developer in/);
+  // How warm it goes in is said while the water before it is still in the tank.
   await expect(page.locator('main').getByText(/^Heat the developer to/)).toBeVisible();
-  await deliberate(page);
-  await expect(page.locator('[data-act]')).toHaveText(/I pour out/);
+  await ledTo(page, /I pour out/);
   await page.keyboard.type('37.6');
   await page.keyboard.press('Enter');
   const correction = page.getByRole('region', { name: 'Correction' }).first();
@@ -142,8 +140,7 @@ test.describe('from an empty book', () => {
     await page.locator('html[data-alive]').waitFor();
     await page.getByRole('button', { name: /Go on without/ }).press('Enter');
     const act = page.locator('[data-act]');
-    while (!/Pour developer in/.test((await act.textContent()) ?? '')) await deliberate(page);
-    await deliberate(page);
+    await ledTo(page, /I pour out/);
     await keys.type('99.5');
     await keys.press('Enter');
     await expect(page.getByRole('region', { name: 'Correction' }).first()).toContainText('Cooler than planned');

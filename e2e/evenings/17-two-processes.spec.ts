@@ -38,7 +38,7 @@ test('two processes: one evening in order, the bath’s change with its minutes,
     await expect(line).toHaveCount(1);
     await expect(line).toContainText(/For run 2, from \d\d\.\d °C to \d\d\.\d °C\. (The heater takes \d+ min|Take out \d)/);
     // What is poured at the other temperature stands in it only then.
-    await expect(line).toContainText(/Then stand in it: (Kiln Lane|Reedbed) 1: developer/);
+    await expect(line).toContainText(/Then stand in it: (Kiln Lane|Reedbed) 1: (prebath, )?developer/);
     const [, from = '', to = ''] = /from (\d\d\.\d) °C to (\d\d\.\d) °C/.exec((await line.textContent()) ?? '') ?? [];
     // Three degrees apart, as the two developers are; what this tank takes is the same for both.
     expect(Math.abs(Math.abs(Number(to) - Number(from)) - 3)).toBeLessThan(0.6);

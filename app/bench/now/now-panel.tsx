@@ -235,7 +235,20 @@ function PourWords({ plan, state, nowMs, bottles, today, place }: PourProps) {
 
 /** The bath that goes in as this one goes out: what one has to know of it is said while there is time. */
 function ComingPour(props: Omit<PourProps, 'place'>) {
-  return <PourWords {...props} place={props.state.step + 1} />;
+  const { plan, state, bottles } = props;
+  const place = state.step + 1;
+  const step = plan.steps[place];
+  const bottle = step && ofBath(bottles, step);
+  return (
+    <>
+      <PourWords {...props} place={place} />
+      {bottle && (
+        <p className="mt-2 text-[1.05rem] text-night-quiet sm:text-lg">
+          Next from <strong className="text-night-ink">{bottle.name}</strong>, {bottleInWords(bottle)}
+        </p>
+      )}
+    </>
+  );
 }
 
 function Between({ plan, state, now, nowMs, act, bottles, today, explains }: NowProps) {

@@ -1,3 +1,4 @@
+import { Select } from '@headlessui/react';
 import { Form, useSubmit } from 'react-router';
 import { celsiusFromFahrenheit, figureOfTemperature, showTemperature } from '../../../core/units/temperature.ts';
 import { usualHabits } from '../../run/evening/usual-habits.server.ts';
@@ -82,24 +83,24 @@ export default function TwoHabits({ loaderData }: Route.ComponentProps) {
         <div className="mt-3 flex flex-wrap items-end gap-3">
           <label className="font-semibold">
             Kit
-            <select name="kit" defaultValue={kit} className={`${INPUT_SHAPE} mt-1 block font-normal`}>
+            <Select name="kit" defaultValue={kit} className={`${INPUT_SHAPE} mt-1 block font-normal`}>
               {kits.map((each) => (
                 <option key={each.id} value={each.id}>
                   {each.name}
                 </option>
               ))}
-            </select>
+            </Select>
           </label>
           <label className="font-semibold">
             Tank
-            <select name="tank" defaultValue={tank} className={`${INPUT_SHAPE} mt-1 block font-normal`}>
+            <Select name="tank" defaultValue={tank} className={`${INPUT_SHAPE} mt-1 block font-normal`}>
               <option value="">A practice tank</option>
               {tanks.map((each) => (
                 <option key={each.id} value={each.id}>
                   {each.name}
                 </option>
               ))}
-            </select>
+            </Select>
           </label>
           <label className="font-semibold">
             Room, °{temperature}

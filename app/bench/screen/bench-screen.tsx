@@ -225,7 +225,8 @@ export function BenchScreen({ run, place = benchPlace(run.runId), own = null }: 
                     <LessonLine lessons={lessonsAt(run.lessons, here ? momentsOfStep(here.kind) : ['hanging-up'])} />
                   )}
                   <NowPanel {...shared} {...{ act, next, bottles }} today={run.today} explains={run.explains} />
-                  {here && state.phase !== 'paused' && (
+                  {/* Over time there is one thing to say. */}
+                  {here && state.phase !== 'paused' && !(now.running && nowMs > now.running.endsAtMs) && (
                     <TipLine tips={tipsAtStep(here, state.phase === 'running', plan.tank.method === 'rotary')} {...tips} />
                   )}
                 </div>

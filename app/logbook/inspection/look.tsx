@@ -1,3 +1,4 @@
+import { Select } from '@headlessui/react';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { data, Form, Link, redirect } from 'react-router';
@@ -124,25 +125,25 @@ export default function LookAtTheStrip({ loaderData, actionData }: Route.Compone
             {rolls.length > 1 && (
               <label className="block font-semibold">
                 Which roll
-                <select name="roll" defaultValue={rollId ?? ''} onChange={(event) => setChosenRoll(event.target.value)} className={INPUT}>
+                <Select name="roll" defaultValue={rollId ?? ''} onChange={(event) => setChosenRoll(event.target.value)} className={INPUT}>
                   <option value="">all of them look alike</option>
                   {rolls.map((roll) => (
                     <option key={roll.id} value={roll.id}>
                       {roll.name}
                     </option>
                   ))}
-                </select>
+                </Select>
               </label>
             )}
             <label className="block font-semibold">
               The film is
-              <select name="filmIs" value={filmIs} onChange={(event) => setFilmIs(event.target.value as FilmIs)} className={INPUT}>
+              <Select name="filmIs" value={filmIs} onChange={(event) => setFilmIs(event.target.value as FilmIs)} className={INPUT}>
                 {FILM_IS.map((each) => (
                   <option key={each} value={each}>
                     {FILM_IS_WORDS[each]}
                   </option>
                 ))}
-              </select>
+              </Select>
             </label>
           </div>
           <Questions film={film} inHand={inHand} seen={seen} say={say} />

@@ -1,3 +1,4 @@
+import { Select } from '@headlessui/react';
 import { ABOUT, type LessonAbout } from '../../../core/lessons/lesson.ts';
 import { MOMENT_WORDS, type Moment } from '../../../core/lessons/moment.ts';
 import { INPUT } from '../../ui/forms/fields.tsx';
@@ -52,7 +53,7 @@ export function LessonFields({ typed, abouts, moments, says = null }: LessonFiel
       </label>
       <label className="block font-semibold">
         About
-        <select name="about" defaultValue={typed.about} className={INPUT}>
+        <Select name="about" defaultValue={typed.about} className={INPUT}>
           {kinds.map((kind) => (
             <optgroup key={kind} label={GROUPS[kind]}>
               {abouts
@@ -64,7 +65,7 @@ export function LessonFields({ typed, abouts, moments, says = null }: LessonFiel
                 ))}
             </optgroup>
           ))}
-        </select>
+        </Select>
         {says?.field === 'about' && (
           <span role="alert" className="mt-1 block text-sm text-hot">
             {says.says}
@@ -73,13 +74,13 @@ export function LessonFields({ typed, abouts, moments, says = null }: LessonFiel
       </label>
       <label className="block font-semibold">
         Tell me
-        <select name="at" defaultValue={typed.at} className={INPUT}>
+        <Select name="at" defaultValue={typed.at} className={INPUT}>
           {moments.map((moment) => (
             <option key={moment} value={moment}>
               {MOMENT_WORDS[moment]}
             </option>
           ))}
-        </select>
+        </Select>
       </label>
     </div>
   );

@@ -1,3 +1,4 @@
+import { Select } from '@headlessui/react';
 import { TZDate } from '@date-fns/tz';
 import { eachMonthOfInterval, format } from 'date-fns';
 import { Search } from 'lucide-react';
@@ -143,14 +144,14 @@ function Narrowing({ loaderData, asked }: NarrowingProps) {
   const list = (name: keyof typeof question, label: string, options: readonly { readonly value: string; readonly label: string }[]) => (
     <label className="min-w-0 text-sm">
       <span className="sr-only">{label}</span>
-      <select name={name} defaultValue={question[name]} className={`${INPUT_SHAPE} w-full`} aria-label={label}>
+      <Select name={name} defaultValue={question[name]} className={`${INPUT_SHAPE} w-full`} aria-label={label}>
         <option value="">{label}: all</option>
         {options.map((option) => (
           <option key={option.value} value={option.value}>
             {option.label}
           </option>
         ))}
-      </select>
+      </Select>
     </label>
   );
   const named = (each: readonly { readonly id: string; readonly name: string }[]) =>

@@ -1,3 +1,4 @@
+import { Select } from '@headlessui/react';
 import { INPUT } from '../../ui/forms/fields.tsx';
 
 interface BatchChoiceProps {
@@ -10,14 +11,14 @@ export function BatchChoice({ batches, chosen }: BatchChoiceProps) {
   return (
     <label className="block grow text-sm font-semibold">
       Batch
-      <select name="batch" defaultValue={chosen} className={INPUT}>
+      <Select name="batch" defaultValue={chosen} className={INPUT}>
         <option value="">over all batches</option>
         {batches.map(({ id, name }) => (
           <option key={id} value={id}>
             {name}
           </option>
         ))}
-      </select>
+      </Select>
     </label>
   );
 }

@@ -45,50 +45,52 @@ export function loader({ params }: Route.LoaderArgs) {
         <style>{STYLE}</style>
       </head>
       <body>
-        <h1>{plan.rollNames.join(', ')}</h1>
-        <p className="quiet">
-          {plan.title}. {shownInstant(run.endedAtMs, 'EEEE d MMMM yyyy, HH:mm')}. {plan.kitName}, {plan.batchName}, roll {plan.rollNumber};{' '}
-          {plan.tankName}.
-        </p>
-        <RunStrip steps={plan.steps} />
-        <h2>Planned and as it was</h2>
-        <Steps steps={plannedAndActual(plan, state)} temperature={(c) => showTemperature(c, units.temperature)} />
-        {look && judgement && (
-          <>
-            <h2>{VERDICT_WORDS[judgement.verdict]}</h2>
-            <StripDrawn seen={look.seen} film={film} says={seenInWords(look.seen, film)} />
-            <p>
-              {seenInWords(look.seen, film)} {look.note}
-            </p>
-            {judgement.causes.slice(0, 3).map((cause) => (
-              <dl key={cause.id}>
-                <dt>{cause.title}</dt>
-                <dd>For: {cause.for.map((said) => textIn(said, units)).join(' ')}</dd>
-                {cause.against.length > 0 && <dd>Against: {cause.against.map((said) => textIn(said, units)).join(' ')}</dd>}
-                <dd>Next time: {cause.nextTime}</dd>
-              </dl>
-            ))}
-          </>
-        )}
-        {(run.verdict || lessonsOfRun(run.id).length > 0) && <h2>What it taught</h2>}
-        {run.verdict && <p>{run.verdict}</p>}
-        <ul>
-          {lessonsOfRun(run.id).map((lesson) => (
-            <li key={lesson.id}>{lesson.text}</li>
-          ))}
-        </ul>
-        {state.notes.length > 0 && (
-          <>
-            <h2>Notes of the Bench</h2>
-            <ul>
-              {state.notes.map((note) => (
-                <li key={`${note.atMs} ${note.text}`}>
-                  {shownInstant(note.atMs, 'HH:mm:ss')} {note.text}
-                </li>
+        <main>
+          <h1>{plan.rollNames.join(', ')}</h1>
+          <p className="quiet">
+            {plan.title}. {shownInstant(run.endedAtMs, 'EEEE d MMMM yyyy, HH:mm')}. {plan.kitName}, {plan.batchName}, roll {plan.rollNumber}
+            ; {plan.tankName}.
+          </p>
+          <RunStrip steps={plan.steps} />
+          <h2>Planned and as it was</h2>
+          <Steps steps={plannedAndActual(plan, state)} temperature={(c) => showTemperature(c, units.temperature)} />
+          {look && judgement && (
+            <>
+              <h2>{VERDICT_WORDS[judgement.verdict]}</h2>
+              <StripDrawn seen={look.seen} film={film} says={seenInWords(look.seen, film)} />
+              <p>
+                {seenInWords(look.seen, film)} {look.note}
+              </p>
+              {judgement.causes.slice(0, 3).map((cause) => (
+                <dl key={cause.id}>
+                  <dt>{cause.title}</dt>
+                  <dd>For: {cause.for.map((said) => textIn(said, units)).join(' ')}</dd>
+                  {cause.against.length > 0 && <dd>Against: {cause.against.map((said) => textIn(said, units)).join(' ')}</dd>}
+                  <dd>Next time: {cause.nextTime}</dd>
+                </dl>
               ))}
-            </ul>
-          </>
-        )}
+            </>
+          )}
+          {(run.verdict || lessonsOfRun(run.id).length > 0) && <h2>What it taught</h2>}
+          {run.verdict && <p>{run.verdict}</p>}
+          <ul>
+            {lessonsOfRun(run.id).map((lesson) => (
+              <li key={lesson.id}>{lesson.text}</li>
+            ))}
+          </ul>
+          {state.notes.length > 0 && (
+            <>
+              <h2>Notes of the Bench</h2>
+              <ul>
+                {state.notes.map((note) => (
+                  <li key={`${note.atMs} ${note.text}`}>
+                    {shownInstant(note.atMs, 'HH:mm:ss')} {note.text}
+                  </li>
+                ))}
+              </ul>
+            </>
+          )}
+        </main>
       </body>
     </html>
   );

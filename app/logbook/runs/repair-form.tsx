@@ -1,3 +1,4 @@
+import { Select } from '@headlessui/react';
 import { Form } from 'react-router';
 import { AGAIN, type Again } from '../../../core/run/plan/repair.ts';
 import { Button } from '../../ui/button.tsx';
@@ -44,13 +45,13 @@ export function RepairForm({ runId, helps, batches, batchId, refused, live }: Re
           </div>
           <label className="mt-2 block text-sm font-semibold">
             Poured from
-            <select name="batch" defaultValue={batchId} className={`${INPUT_SHAPE} mt-1 block w-full`}>
+            <Select name="batch" defaultValue={batchId} className={`${INPUT_SHAPE} mt-1 block w-full`}>
               {batches.map((batch) => (
                 <option key={batch.id} value={batch.id}>
                   {batch.name}
                 </option>
               ))}
-            </select>
+            </Select>
           </label>
           <Button className="mt-3 w-full" disabled={live}>
             {live ? 'A run is at the Bench now' : 'Take it to the Bench'}

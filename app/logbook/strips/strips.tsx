@@ -1,3 +1,4 @@
+import { Select } from '@headlessui/react';
 import { useMemo } from 'react';
 import { Form, Link } from 'react-router';
 import { filmOf, PROCESSES } from '../../../core/film/process.ts';
@@ -89,36 +90,36 @@ export default function Strips({ loaderData }: Route.ComponentProps) {
             >
               <label className="block text-sm font-semibold">
                 Of each strip
-                <select name="measure" defaultValue={measure} className={INPUT}>
+                <Select name="measure" defaultValue={measure} className={INPUT}>
                   {MEASURES.map((each) => (
                     <option key={each} value={each}>
                       {named[each].name}
                     </option>
                   ))}
-                </select>
+                </Select>
               </label>
               {processes.length > 1 && (
                 <label className="block text-sm font-semibold">
                   Process
-                  <select name="process" defaultValue={process} className={INPUT}>
+                  <Select name="process" defaultValue={process} className={INPUT}>
                     {processes.map((each) => (
                       <option key={each} value={each}>
                         {each}
                       </option>
                     ))}
-                  </select>
+                  </Select>
                 </label>
               )}
               <BatchChoice batches={batches} chosen={batch ?? ''} />
               <label className="block text-sm font-semibold">
                 Scanner and setting
-                <select name="scanner" defaultValue={scanner} className={INPUT}>
+                <Select name="scanner" defaultValue={scanner} className={INPUT}>
                   {scanners.map((each) => (
                     <option key={each} value={each}>
                       {each}
                     </option>
                   ))}
-                </select>
+                </Select>
               </label>
               <Button className="justify-self-start">Show</Button>
             </Form>

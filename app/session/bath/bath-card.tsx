@@ -1,3 +1,4 @@
+import { Select } from '@headlessui/react';
 import { useState, type ReactNode } from 'react';
 import { useFetcher } from 'react-router';
 import { bathWorking, type TankInSums } from '../../../core/evening/bath-working.ts';
@@ -177,7 +178,7 @@ export function BathCard({
               />{' '}
               Lid on
             </label>
-            <select
+            <Select
               aria-label="Bottles are made of"
               className={INPUT_SHAPE}
               value={tub.material}
@@ -188,7 +189,7 @@ export function BathCard({
                   {material} bottles
                 </option>
               ))}
-            </select>
+            </Select>
           </div>
         </div>
       </details>

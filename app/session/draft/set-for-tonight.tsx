@@ -1,3 +1,4 @@
+import { Select } from '@headlessui/react';
 import { Link } from 'react-router';
 import { isDeveloper } from '../../../core/kit/kind.ts';
 import { leafletRange } from '../../../core/timing/leaflet-curve.ts';
@@ -37,6 +38,14 @@ export function SetForTonight({
           <BatchRow key={batch.id} batchId={batch.id} tonight={tonight} refusal={refusal} />
         ))}
         {!goesOn && <TankRow tonight={tonight} />}
+        {ownTonight && !goesOn && (
+          <TonightForm className="py-2.5 text-sm text-quiet">
+            {tonight.draft.pushSchool === 'rule-of-thumb' && 'Pushes are timed by rule of thumb. '}Habits of this session only.{' '}
+            <button name="intent" value="usual-habits" className="min-h-9 underline">
+              Back to your usual ones
+            </button>
+          </TonightForm>
+        )}
         <details className="py-2.5">
           <summary className="font-semibold underline">
             More<span className="sr-only">: your margins and habits</span>
@@ -60,20 +69,7 @@ export function SetForTonight({
               <Link className="font-semibold underline" to="/habits">
                 Change your habits
               </Link>
-              {ownTonight && !goesOn && (
-                <TonightForm>
-                  <button name="intent" value="usual-habits" className="min-h-9 underline">
-                    Back to your usual ones
-                  </button>
-                </TonightForm>
-              )}
             </div>
-            {ownTonight && !goesOn && (
-              <p className="pt-1 text-sm text-quiet">
-                {tonight.draft.pushSchool === 'rule-of-thumb' && 'Pushes are timed by rule of thumb. '}These habits hold for this session
-                only.
-              </p>
-            )}
           </div>
         </details>
       </div>
@@ -102,11 +98,11 @@ function BatchRow({
         <label className="font-semibold" htmlFor={`batch-${batch.kit.process}`}>
           {batch.kit.process} batch
         </label>
-        <select id={`batch-${batch.kit.process}`} name="batchId" key={batch.id} defaultValue={batch.id} className={INPUT}>
+        <Select id={`batch-${batch.kit.process}`} name="batchId" key={batch.id} defaultValue={batch.id} className={INPUT}>
           {others.map((other) => (
             <option key={other.id} value={other.id}>{`${other.name}, ${Math.round(other.rollsDone * 100) / 100} done`}</option>
           ))}
-        </select>
+        </Select>
         <NoScript />
       </TonightForm>
       <p className="mt-1 text-sm text-quiet">

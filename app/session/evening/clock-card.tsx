@@ -1,3 +1,4 @@
+import { Select } from '@headlessui/react';
 import type { EveningCost } from '../../../core/chemistry/cost/evening-cost.ts';
 import type { EveningSettings } from '../../run/evening/evening-settings.ts';
 import { Button, LinkButton } from '../../ui/button.tsx';
@@ -52,11 +53,11 @@ export function ClockCard({
       <TonightForm atOnce className="grid gap-3">
         <input type="hidden" name="intent" value="evening" />
         <div className="flex gap-2">
-          <select name="anchor" aria-label="Counted from" defaultValue={settings.anchor} className={`${INPUT_SHAPE} min-w-0 grow`}>
+          <Select name="anchor" aria-label="Counted from" defaultValue={settings.anchor} className={`${INPUT_SHAPE} min-w-0 grow`}>
             <option value="start">from now</option>
             <option value="first-pour">first pour at</option>
             <option value="finish">all hung up by</option>
-          </select>
+          </Select>
           {settings.anchor === 'start' ? (
             <input type="hidden" name="time" value={settings.time} />
           ) : (

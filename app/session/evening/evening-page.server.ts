@@ -50,6 +50,10 @@ function workedBeside(evening: Tonight) {
     }),
     proposals: evening.evening.runs.map((run) => proposalFor(run, evening)),
     lastOwn: marginsLastTime(evening.inUse.map((batch) => batch.kitId)),
+    lastTimes: evening.evening.runs.map((run) => lastTimeOf(run, evening)),
+    useFirst: whichFirst(evening),
+    /** Nothing was ever developed here. */
+    never: endedRuns(1, 0).total === 0,
   };
 }
 
@@ -90,9 +94,15 @@ function proposalFor(run: EveningRun, { waiting, draft, batches }: Tonight) {
   return isSet ? null : proposal;
 }
 
+/** A run that is one line of the list goes to the screen without what is told of each step: it is read again when it is opened. */
+function inOneLine(run: EveningRun): EveningRun {
+  if (!run.plan.ok) return run;
+  const steps = run.plan.value.steps.map((step) => ({ ...step, cues: [], working: [], points: [] }));
+  return { ...run, plan: { ...run.plan, value: { ...run.plan.value, steps } } };
+}
+
 /** What the page of an evening shows, be it a proposal or what is still to come of one that goes on. `plan` has its runs on the clock. */
-export function eveningPage(evening: Tonight, plan: EveningPlan, nowMs: number) {
-  const never = endedRuns(1, 0).total === 0;
+export function eveningPage(evening: Tonight, plan: EveningPlan, nowMs: number, lookedAt: number | null = null) {
   const zone = personsZone();
   const { runs } = evening.evening;
   // Runs that cannot be done have no place on the clock.
@@ -109,8 +119,7 @@ export function eveningPage(evening: Tonight, plan: EveningPlan, nowMs: number) 
   const bathC = first?.plan.ok ? (first.plan.value.heat?.bathC ?? 0) : 0;
   return {
     ...evening,
-    /** Nothing was ever developed here. */
-    never,
+    evening: { ...evening.evening, runs: runs.map((run, i) => (run === first || i === lookedAt ? run : inOneLine(run))) },
     batches: evening.batches.map((batch) => ({
       ...batch,
       rollsLeft: rollsLeft(batch.kit, { ...batch, rollsDone: batch.rollsDone + batch.waiting.rolls + batch.reserved.rolls }),
@@ -119,7 +128,6 @@ export function eveningPage(evening: Tonight, plan: EveningPlan, nowMs: number) 
         .flatMap((bottle) => (bottle.goodUntil ? [differenceInCalendarDays(parseISO(bottle.goodUntil), parseISO(evening.on))] : []))
         .reduce<number | null>((least, days) => (least === null ? days : Math.min(least, days)), null),
     })),
-    useFirst: whichFirst(evening),
     plan: { ...plan, doings: undefined },
     tankInSums:
       setting && firstTank
@@ -134,7 +142,6 @@ export function eveningPage(evening: Tonight, plan: EveningPlan, nowMs: number) 
       hour: Number(shownInstant(plan.clock[0]?.firstPourMs ?? nowMs, 'H')),
       zone,
     }),
-    lastTimes: runs.map((run) => lastTimeOf(run, evening)),
     nowMs,
     now: clockTime(nowMs, zone),
     doings: plan.doings.map((doing) => ({

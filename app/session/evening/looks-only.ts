@@ -1,7 +1,10 @@
 import type { ShouldRevalidateFunctionArgs } from 'react-router';
 
-/** Looking at another step, run or school plans nothing anew. */
+const runOf = (url: URL) => url.searchParams.get('run');
+
+/** Looking at another step or school plans nothing anew; another run is told of when it is opened. */
 export function looksOnly({ currentUrl, nextUrl, formMethod, defaultShouldRevalidate }: ShouldRevalidateFunctionArgs): boolean {
-  const looks = !formMethod && currentUrl.pathname === nextUrl.pathname && currentUrl.search !== nextUrl.search;
+  const looks =
+    !formMethod && currentUrl.pathname === nextUrl.pathname && currentUrl.search !== nextUrl.search && runOf(currentUrl) === runOf(nextUrl);
   return looks ? false : defaultShouldRevalidate;
 }

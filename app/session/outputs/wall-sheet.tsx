@@ -182,7 +182,7 @@ function ListOnPaper({ doings, day }: { readonly doings: readonly (Doing & { rea
         {doings.map((doing) => (
           <li
             key={doing.id}
-            className={`grid grid-cols-[1.6rem_3.6rem_minmax(0,1fr)] items-baseline gap-x-2 border-b border-[#b9c9c3] py-1.5 sm:grid-cols-[1.6rem_4.2rem_9rem_minmax(0,1fr)] ${doing.kind === 'run' ? 'bg-[#e6f0ed] font-semibold' : ''}`}
+            className={`grid grid-cols-[1.6rem_3.6rem_minmax(0,1fr)] items-baseline gap-x-2 border-b border-[#b9c9c3] py-1 text-[0.95rem] leading-snug sm:grid-cols-[1.6rem_3.6rem_8.5rem_minmax(0,1fr)] print:py-0.5 print:text-[0.86rem] ${doing.kind === 'run' ? 'bg-[#e6f0ed] font-semibold' : ''}`}
           >
             <span aria-hidden className="grid size-5 place-items-center border-2 border-black text-sm leading-none font-bold">
               {doing.done === null ? '' : '✓'}

@@ -1,3 +1,4 @@
+import { Select } from '@headlessui/react';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useSubmit } from 'react-router';
 import type { ArrangedRun, EveningRun } from '../../../core/evening/evening.ts';
@@ -40,7 +41,7 @@ export function MoveRoll({
       <input type="hidden" name="intent" value="move" />
       <input type="hidden" name="rollId" value={rollId} />
       <Runs runs={runs} />
-      <select name="to" aria-label={`Where ${name} goes`} className={SMALL} key={from} defaultValue={from}>
+      <Select name="to" aria-label={`Where ${name} goes`} className={SMALL} key={from} defaultValue={from}>
         {runs.map((_, i) => (
           <option key={i} value={i}>
             in run {number(i)}
@@ -48,7 +49,7 @@ export function MoveRoll({
         ))}
         <option value={-1}>in a run of its own</option>
         <option value="out">not tonight</option>
-      </select>
+      </Select>
     </TonightForm>
   );
 }
@@ -69,13 +70,13 @@ function RunSelect({ intent, name, label, value, options, children }: RunSelectP
     <TonightForm atOnce className="flex gap-1">
       <input type="hidden" name="intent" value={intent} />
       {children}
-      <select name={name} aria-label={label} className={SMALL} key={value} defaultValue={value}>
+      <Select name={name} aria-label={label} className={SMALL} key={value} defaultValue={value}>
         {options.map(([option, text]) => (
           <option key={option} value={option}>
             {text}
           </option>
         ))}
-      </select>
+      </Select>
       <noscript>
         <button className={SMALL}>Apply</button>
       </noscript>

@@ -27,11 +27,12 @@ export { looksOnly as shouldRevalidate } from '../evening/looks-only.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Another evening · Steady Reel' }];
 
-export function loader() {
+export function loader({ request }: Route.LoaderArgs) {
+  const run = new URL(request.url).searchParams.get('run');
   const evening = tonight();
   const atMs = nowMs();
   return {
-    page: eveningPage(evening, eveningPlan(evening, atMs), atMs),
+    page: eveningPage(evening, eveningPlan(evening, atMs), atMs, run === null ? null : Number(run)),
     goesOn: openSessionId() !== null,
     tomorrow: format(addDays(new TZDate(atMs, personsZone()), 1), 'yyyy-MM-dd'),
     toCome: eveningsToCome(),

@@ -22,6 +22,7 @@ import { eveningsToCome } from '../to-come/evenings-to-come.server.ts';
 import { KeptEvenings } from '../to-come/kept-evenings.tsx';
 import { changeUnderWay } from '../under-way/coming-action.server.ts';
 import { comingOf } from '../under-way/coming.server.ts';
+import { LateRolls } from '../under-way/late-rolls.tsx';
 import { underWayPage, type UnderWayPage } from '../under-way/under-way-page.server.ts';
 import { BegunRun, Moved, NowHead, useEveningHeard, useEveningNow, WhatItTakes, WholeEvening } from '../under-way/under-way.tsx';
 import type { Route } from './+types/tonight.ts';
@@ -36,12 +37,14 @@ export { looksOnly as shouldRevalidate } from '../evening/looks-only.ts';
 export function loader({ request }: Pick<Route.LoaderArgs, 'request'>) {
   const atMs = nowMs();
   const waiting = waitingRolls();
-  const letGo = findEvening(new URL(request.url).searchParams.get('letGo') ?? '');
+  const asked = new URL(request.url).searchParams;
+  const letGo = findEvening(asked.get('letGo') ?? '');
+  const lookedAt = asked.has('run') ? Number(asked.get('run')) : null;
   const toCome = { evenings: eveningsToCome(waiting), letGo: letGo && { id: letGo.id, name: letGo.name } };
   const sessionId = openSessionId();
   if (sessionId === null) {
     const evening = tonight();
-    return { toCome, underWay: null, others: [], page: eveningPage(evening, eveningPlan(evening, atMs, ticksOf(null)), atMs) };
+    return { toCome, underWay: null, others: [], page: eveningPage(evening, eveningPlan(evening, atMs, ticksOf(null)), atMs, lookedAt) };
   }
   const under = eveningUnderWay(sessionId, atMs);
   const coming = comingOf(sessionId);
@@ -52,7 +55,7 @@ export function loader({ request }: Pick<Route.LoaderArgs, 'request'>) {
     others: queuedRuns()
       .filter((run) => run.sessionId !== sessionId)
       .map((run) => ({ id: run.id, sessionId: run.sessionId, title: run.plan.title })),
-    page: eveningPage(coming, plan, atMs),
+    page: eveningPage(coming, plan, atMs, lookedAt),
   };
 }
 
@@ -106,6 +109,7 @@ function UnderWay({ page, underWay, others, actionData: answered }: Shown) {
   return (
     <FirstRunContext value={underWay.begun.length + 1}>
       <NowHead page={underWay} nowMs={nowMs} />
+      <LateRolls />
       {/* What a change moved is in sight wherever on the page it was made. */}
       <div aria-live="polite" className="sticky top-2 z-30 mb-4 space-y-3 empty:hidden">
         {refusal?.field === null && <RefusalNotice refusal={refusal} />}

@@ -1,3 +1,4 @@
+import { Select } from '@headlessui/react';
 import type { ReactNode } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { isWater } from '../../../core/kit/kind.ts';
@@ -77,14 +78,14 @@ export function YourWay({ shown, step, refusal, singles, children }: YourWayProp
           </label>
           <label className="max-sm:col-span-2">
             <span className="text-sm">Moved</span>
-            <select name="movement" defaultValue={step.movement ?? ''} className={`${INPUT_SHAPE} block w-full`}>
+            <Select name="movement" defaultValue={step.movement ?? ''} className={`${INPUT_SHAPE} block w-full`}>
               <option value="">{isWater(step.kind) ? 'as you like' : 'as printed'}</option>
               {MOVEMENTS.map((movement) => (
                 <option key={movement} value={movement}>
                   {MOVEMENT_WORDS[movement]}
                 </option>
               ))}
-            </select>
+            </Select>
           </label>
         </div>
         {isWater(step.kind) && <Water manner={step.manner ?? null} />}

@@ -76,8 +76,8 @@ export function Label({
             {Array.from({ length: ticks }, (_, i) => (
               <span
                 key={i}
-                className={`inline-block border border-black ${i < Math.floor(label.rollsDone + 1e-9) ? 'bg-black' : ''}`}
-                style={{ width: '1.05em', height: '1.05em' }}
+                className="inline-block border border-black"
+                style={{ width: '1.05em', height: '1.05em', background: filledBy(label.rollsDone - i) }}
               />
             ))}
           </p>
@@ -88,6 +88,12 @@ export function Label({
       </div>
     </article>
   );
+}
+
+/** A box is as full as the roll it stands for: a short roll fills a part of it. */
+function filledBy(share: number): string {
+  const percent = Math.round(Math.min(1, Math.max(0, share)) * 100);
+  return `linear-gradient(to right, #000 ${percent}%, #fff ${percent}%)`;
 }
 
 function Qr({ data, sizeMm }: { readonly data: readonly (readonly boolean[])[]; readonly sizeMm: number }) {

@@ -1,3 +1,4 @@
+import { Select } from '@headlessui/react';
 import { processOfKit } from '../../../core/kit/kit.ts';
 import { Printer } from 'lucide-react';
 import { encode } from 'uqr';
@@ -110,13 +111,13 @@ export default function Labels({ loaderData }: Route.ComponentProps) {
             </fieldset>
             <label className="font-semibold">
               Sheet
-              <select name="sheet" defaultValue={sheet.id} className={`${INPUT_SHAPE} mt-1 block`}>
+              <Select name="sheet" defaultValue={sheet.id} className={`${INPUT_SHAPE} mt-1 block`}>
                 {LABEL_SHEETS.map((each) => (
                   <option key={each.id} value={each.id}>
                     {each.says}
                   </option>
                 ))}
-              </select>
+              </Select>
             </label>
             <label className="font-semibold">
               First free label

@@ -1,3 +1,4 @@
+import { Select } from '@headlessui/react';
 import { processOfKit } from '../../../core/kit/kit.ts';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
@@ -163,14 +164,14 @@ export default function MixBatch({ loaderData, actionData }: Route.ComponentProp
             {takeOver.map(({ bath, name, bottles }) => (
               <label key={bath} className="w-full font-semibold">
                 {name}
-                <select name={`take-${bath}`} className={`${INPUT} font-normal`}>
+                <Select name={`take-${bath}`} className={`${INPUT} font-normal`}>
                   <option value="">Mix it</option>
                   {bottles.map((bottle) => (
                     <option key={bottle.number} value={bottle.number}>
                       Take {bottle.says}
                     </option>
                   ))}
-                </select>
+                </Select>
               </label>
             ))}
             <Button filled name="intent" value="bench">

@@ -1,3 +1,4 @@
+import { Select } from '@headlessui/react';
 import type { FieldMetadata } from '@conform-to/react';
 import { getInputProps, getSelectProps, getTextareaProps } from '@conform-to/react';
 import { useEffect, useRef, type ReactNode, type RefObject } from 'react';
@@ -92,13 +93,13 @@ export function SelectField({
   const { key, ...select } = getSelectProps(common.field);
   return (
     <Framed {...common}>
-      <select key={key} {...select} className={INPUT}>
+      <Select key={key} {...select} className={INPUT}>
         {options.map((option) => (
           <option key={option.value} value={option.value}>
             {option.label}
           </option>
         ))}
-      </select>
+      </Select>
     </Framed>
   );
 }

@@ -1,3 +1,4 @@
+import { Select } from '@headlessui/react';
 import { isDeveloper } from '../../../core/kit/kind.ts';
 import type { BottleKind } from '../../../core/kit/typed-leaflet.ts';
 import type { Units } from '../../../core/units/units.ts';
@@ -130,10 +131,10 @@ export function BottleFields({ place, kind, name, typed, faults, units, takeOut 
             <Ask field="keeps" label="Keeps, mixed, days" placeholder="42" {...ask} />
             <label className="block">
               <span className="text-sm">Afterwards</span>
-              <select name={of('after')} defaultValue={typed[of('after')] ?? ''} className={`${INPUT_SHAPE} block w-full`}>
+              <Select name={of('after')} defaultValue={typed[of('after')] ?? ''} className={`${INPUT_SHAPE} block w-full`}>
                 <option value="">back into its bottle</option>
                 <option value="discard">thrown away</option>
-              </select>
+              </Select>
             </label>
           </div>
           <div className="sm:col-span-2">

@@ -1,3 +1,4 @@
+import { Select } from '@headlessui/react';
 import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { Form } from 'react-router';
 import { PROCESSES, type Process } from '../../../core/film/process.ts';
@@ -111,12 +112,12 @@ export function LeafletForm({ start, reply, before, keptAs, hidden = {}, only, o
           ) : (
             <label>
               <span className="text-sm font-semibold">Process</span>
-              <select name="process" defaultValue={process} className={`${INPUT_SHAPE} block w-full`}>
+              <Select name="process" defaultValue={process} className={`${INPUT_SHAPE} block w-full`}>
                 {PROCESSES.map((each) => (
                   <option key={each}>{each}</option>
                 ))}
                 <option value="any">a single bath</option>
-              </select>
+              </Select>
             </label>
           )}
           <Field

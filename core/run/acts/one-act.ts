@@ -28,7 +28,7 @@ export function endBeforePourMs(plan: Pick<RunPlan, 'steps' | 'changeoverS'>, pl
 }
 
 /** What bleaches or fixes and has not got its time is taken out alone, and the film stays in the dark until it was poured again. */
-export function isOutAlone(plan: RunPlan, place: number, actual: ActualStep | null, nowMs: number): boolean {
+function isOutAlone(plan: RunPlan, place: number, actual: ActualStep | null, nowMs: number): boolean {
   const step = plan.steps[place];
   if (!step || isWater(step.kind) || !actual) return false;
   const gotS = (gotMs(actual) + (actual.endMs === null ? nowMs - actual.startMs : 0)) / 1000;

@@ -1,5 +1,6 @@
 import { isDeveloper, isWater, type StepKind } from '../../kit/kind.ts';
 import { pourOutAtS, stepCues, waterInWords, type CueKind } from '../../schedule/cues.ts';
+import { lowerFirst } from '../../units/first-letter.ts';
 import type { Spoken } from '../../units/sentence.ts';
 import { endsWithTheNextPour, endsWithTheRun } from '../acts/one-act.ts';
 import { stepFinish, type StepFinish } from '../acts/finish.ts';
@@ -110,15 +111,21 @@ function nextAct(plan: RunPlan, state: RunState): NextAct {
 
 function runningAct(plan: RunPlan, place: number, step: RunPlan['steps'][number]): NextAct {
   const next = plan.steps[place + 1];
-  if (next && endsWithTheNextPour(plan, place))
-    return {
-      kind: 'poured',
-      step: next.id,
-      ends: step.id,
-      label: `${step.name} out: ${pourInLabel(next, plan.clock).replace(/^[A-Z]/, (letter) => letter.toLowerCase())}`,
-    };
+  if (next && endsWithTheNextPour(plan, place)) {
+    const [out, into] = [nameAmongLike(plan, place), nameAmongLike(plan, place + 1)];
+    const label = `${out} out: ${lowerFirst(pourInLabel({ ...next, name: into }, plan.clock))}`;
+    return { kind: 'poured', step: next.id, ends: step.id, label };
+  }
   if (endsWithTheRun(plan, place)) return { kind: 'finished', ends: step.id, label: 'Out and hung up: finish' };
   return { kind: 'step-ended', step: step.id, label: endLabel(step) };
+}
+
+/** `Rinse`; `Rinse 2` where several of the name follow one another, so that each act says another thing. */
+function nameAmongLike({ steps }: RunPlan, place: number): string {
+  const name = steps[place]?.name ?? '';
+  let first = place;
+  while (steps[first - 1]?.name === name) first -= 1;
+  return first === place && steps[place + 1]?.name !== name ? name : `${name} ${place - first + 1}`;
 }
 
 interface Named {

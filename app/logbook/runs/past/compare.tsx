@@ -1,3 +1,4 @@
+import { Select } from '@headlessui/react';
 import { Form, Link } from 'react-router';
 import { VERDICT_WORDS } from '../../../../core/inspection/inspection-words.ts';
 import { differencesOf } from '../../../../core/run/state/differences.ts';
@@ -78,14 +79,14 @@ export default function Compare({ loaderData }: Route.ComponentProps) {
               {(['a', 'b'] as const).map((name) => (
                 <label key={name} className="block min-w-0 text-sm font-semibold">
                   {name === 'a' ? 'This run' : 'against'}
-                  <select key={loaderData[name]?.id} name={name} defaultValue={loaderData[name]?.id ?? ''} className={INPUT}>
+                  <Select key={loaderData[name]?.id} name={name} defaultValue={loaderData[name]?.id ?? ''} className={INPUT}>
                     <option value="">choose a run</option>
                     {choices.map((choice) => (
                       <option key={choice.id} value={choice.id}>
                         {choice.label}
                       </option>
                     ))}
-                  </select>
+                  </Select>
                 </label>
               ))}
               <Button>Compare</Button>
