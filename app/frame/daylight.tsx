@@ -51,7 +51,7 @@ export default function Daylight({ loaderData }: Route.ComponentProps) {
           </NavLink>
           <nav
             aria-label="Places"
-            className="order-last -mx-1 flex w-full gap-5 overflow-x-auto px-1 sm:order-none sm:mx-0 sm:w-auto sm:gap-6"
+            className="order-last -mx-1 flex w-full gap-3 overflow-x-auto px-1 min-[420px]:gap-5 sm:order-none sm:mx-0 sm:w-auto sm:gap-6"
           >
             {whole && (
               <>

@@ -101,7 +101,7 @@ export function Acts({
           {askedMs !== null && <input type="hidden" name="asked" value={askedMs} />}
           <button
             data-act
-            className={`w-full rounded-card px-5 text-left text-[1.8rem] leading-tight font-bold sm:min-h-20 sm:text-2xl ${pressAgain ? 'border-2 border-straw bg-straw text-night' : due ? 'border-2 border-aqua bg-aqua text-night' : 'border-2 border-[#2f6f68] bg-night-card text-night-ink'} ${children ? 'min-h-20' : agitate ? 'min-h-[18dvh]' : 'min-h-[30dvh]'}`}
+            className={`w-full rounded-card px-5 text-left text-[1.8rem] leading-tight font-bold sm:min-h-20 sm:text-2xl ${pressAgain ? 'border-2 border-straw bg-straw text-night' : due ? 'border-2 border-aqua bg-aqua text-night' : 'border-2 border-[#2f6f68] bg-night-card text-night-ink'} ${children ? 'min-h-20' : agitate ? 'min-h-[14dvh]' : 'min-h-[18dvh]'}`}
             disabled={!label}
             data-ready={enabled}
           >

@@ -23,7 +23,7 @@ export function Sheet({ label, close, children, focused = false }: SheetProps) {
       ref={box}
       aria-label={label}
       tabIndex={-1}
-      className="mb-2 max-h-[calc(100dvh-13rem)] overflow-y-auto rounded-card border-2 border-night-quiet bg-night-card p-4 outline-none max-sm:max-h-[56dvh]"
+      className="mb-2 max-h-[calc(100dvh-13rem)] overflow-y-auto rounded-card border-2 border-night-quiet bg-night-card p-4 outline-none max-sm:max-h-[47dvh]"
       onKeyDown={(event) => event.key === 'Escape' && close()}
     >
       <div className="mb-2 flex items-center justify-between gap-3">

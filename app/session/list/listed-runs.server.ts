@@ -23,7 +23,9 @@ export function listedRuns(runs: readonly EveningRun[], clock: readonly RunClock
 export function runsUnderWay({ begun, coming, settings }: EveningUnderWay, tonight: Tonight): ListedRun[] {
   const been = begun.flatMap(({ plan, n, is, batchId, tankId, clock }): ListedRun[] => {
     const { firstPourMs, endMs, hungMs } = clock;
-    const times = { warmFromMs: firstPourMs, loadFromMs: firstPourMs - settings.loadMin * 60_000, loadUntilMs: firstPourMs };
+    // When the tub was filled nobody said: before the film was loaded, which takes so long.
+    const loadFromMs = firstPourMs - settings.loadMin * 60_000;
+    const times = { warmFromMs: loadFromMs, loadFromMs, loadUntilMs: firstPourMs };
     const run = asPlanned({ plan, batchId, tankId, seenRemjet: false }, [], tonight.heat?.roomC ?? null);
     return listed({ ...run, rollIds: plan.rollIds }, n, { ...times, firstPourMs, endMs, hungMs }, tonight).map((each) => ({
       ...each,
