@@ -13,7 +13,7 @@ const PAGES = [
 /** The pages of the Logbook. */
 export function LogbookNav() {
   return (
-    <nav aria-label="Logbook" className="no-print mb-4 flex gap-5 overflow-x-auto border-b border-line">
+    <nav aria-label="Logbook" className="no-print mb-4 flex flex-wrap gap-x-5 border-b border-line">
       {PAGES.map(([to, name]) => (
         <NavLink
           key={to}
