@@ -47,6 +47,30 @@ test('a bucket of slides: each pour in its window, by as few top-ups as that tak
   expect(left[0]).toBeLessThan(36);
 });
 
+test('two runs fifty minutes apart, a narrow developer: each hold is kept as suits its own pours, where no one way suits both', () => {
+  const c = 38.6;
+  const firstS = 1800;
+  const { pours, topUps } = toppedUp({
+    tub: { litres: 9, startC: 43, ambientC: 20, lidded: false },
+    bottles: [
+      { ...bottle(c, 0.3), startC: 20 },
+      { ...bottle(37.5, 2.5), startC: 20 },
+    ],
+    holds: [
+      { fromS: 0, c },
+      { fromS: firstS + 1500, c },
+    ],
+    pours: [0, 3000].flatMap((againS) => [
+      { atS: firstS + againS + 70, bottle: 0, lowC: c - 0.3, highC: c + 0.3 },
+      { atS: firstS + againS + 600, bottle: 1, lowC: 35, highC: 40 },
+    ]),
+    hotC: 54,
+    coldC: 14,
+  });
+  expect(pours.map(({ inWindow }) => inWindow)).toEqual([true, true, true, true]);
+  expect(topUps.length).toBeGreaterThan(2);
+});
+
 test('from 38 to 41 by hot water, and back by cold: what is held changes, and nothing is overheated meanwhile', () => {
   const holds = [
     { fromS: 0, c: 38 },

@@ -78,10 +78,19 @@ export function everyPourRight(question: TopUpQuestion, offsC: readonly number[]
       last = followed(sofar, [...kept, each], 'to-a-miss');
       return last.pours.every(({ inWindow }) => inWindow);
     });
-    if (!way) return null;
+    if (!way) return heldAlike(question, ways);
     kept.push(way);
   }
   return last;
+}
+
+/** Every hold alike: what the first was best served by may leave the second too warm. */
+function heldAlike(question: TopUpQuestion, ways: readonly HeldAs[]): ToppedUp | null {
+  for (const way of ways) {
+    const tried = followed(question, [way], 'to-a-miss');
+    if (tried.pours.every(({ inWindow }) => inWindow)) return tried;
+  }
+  return null;
 }
 
 /** The bath and its bottles as they are at given seconds, with water swapped on the way; followed as long as `at` says so. */
