@@ -131,7 +131,7 @@ function BatchRow({
           <>
             {'. '}
             <Link preventScrollReset to={toggled('batch')} aria-expanded={open === 'batch'} className="underline">
-              With another
+              Compare others
             </Link>
           </>
         )}
