@@ -132,7 +132,8 @@ test('a server killed at twelve moments of a run, its clock set meanwhile, loses
     const killing = new Promise<void>((resolve) => setTimeout(() => void own.kill().then(resolve), (i * 53) % 160));
     // Pour, read, nudge, end; and so on through the run.
     if (i % 4 === 1) await page.keyboard.type(`${37 + (i % 3)}.${i % 10}`).then(() => page.keyboard.press('Enter'));
-    else if (i % 4 === 2) await page.keyboard.press('Comma');
+    // On a busy machine a prewash is over by then, its end one act with the developer: what is not in the tank is not nudged.
+    else if (i % 4 === 2 && (await page.getByRole('button', { name: 'Forgot to press?' }).isVisible())) await page.keyboard.press('Comma');
     else await deliberate(page);
     made++;
     const shown = await act(page).textContent();

@@ -279,6 +279,8 @@ test('without scripts: a look, a lesson, a search, a scan and a copy', async ({ 
   await expect(page.getByRole('link', { name: /Bell and mist/ })).toBeVisible();
   await page.goto('/logbook/run-05/measure');
   await page.getByLabel(/The scan: PNG/).setInputFiles(join(dirname(database), 'scans-to-try', 'good-strip.png'));
+  // Without scripts a file that was chosen waits for its button.
+  await page.getByRole('button', { name: 'Bring it in' }).click();
   await page.getByRole('button', { name: 'Measure it' }).click();
   await expect(page.getByRole('row', { name: /leader against base/ })).toContainText('1.7');
   await page.goto('/logbook/book');

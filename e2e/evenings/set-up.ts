@@ -148,7 +148,7 @@ export async function sheets(page: Page, name: string, count: number): Promise<v
 export async function room(page: Page, c: number): Promise<void> {
   await open(page, '/?open=bath');
   await page.getByText('Change the bath').click();
-  const slider = page.getByLabel('Room');
+  const slider = page.getByRole('slider', { name: /^Room/ });
   await slider.focus();
   for (let at = Number(await slider.inputValue()); at !== c; at += at < c ? 0.5 : -0.5)
     await slider.press(at < c ? 'ArrowRight' : 'ArrowLeft');
