@@ -248,10 +248,14 @@ test('a whole run at true speed, by a phone six times slower, ends in the logboo
     await expect(page.getByRole('heading', { name, exact: true })).toBeVisible();
     // Pressed as the tank runs empty: the level is at zero, and the digits say so.
     await expect(left(page)).toHaveText(/^\+?0:0[01]$/, { timeout: 15_000 });
-    // The last of them ends as the film is hung up.
+    await pressable(page);
     await act(page).click();
   }
-  await expect(page.getByRole('heading', { name: 'Developed' })).toBeVisible();
+  // The last of them ended as the film was hung up; a press that a slow phone let fall is made again.
+  await expect(async () => {
+    if (await act(page).isVisible()) await act(page).click();
+    await expect(page.getByRole('heading', { name: 'Developed' })).toBeVisible({ timeout: 3000 });
+  }).toPass();
   await open(page, `${base}${address.replace('bench', 'logbook')}`);
   const plannedAndWas = await page.getByRole('row').filter({ hasText: 'Developer' }).getByRole('cell').allTextContents();
   expect(Math.abs(secondsOf(plannedAndWas[1] ?? '') - 9)).toBeLessThanOrEqual(2);
