@@ -74,7 +74,7 @@ export function RunLine({ index, run, page, doings }: RunLineProps) {
               </Notice>
             </div>
           ))}
-        {[...trouble, ...run.broken, ...(run.plan.ok ? [] : run.plan.errors.map(({ message }) => message))].map((sentence) => (
+        {[...trouble, ...run.broken].map((sentence) => (
           <div key={sentence} className="mt-1">
             <Notice>{sentence}</Notice>
           </div>
