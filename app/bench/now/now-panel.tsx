@@ -159,6 +159,7 @@ function Running({ plan, state, now, nowMs, act, next, bottles, today, explains 
       {/* On a phone the cue comes first: what to do now is never pushed under the act. */}
       {explains && <WhatItDoes kind={step.kind} before={before?.kind} className="mt-4 sm:hidden" />}
       {now.light.safe && <p className="mt-3 text-night-quiet">Light does no harm now: the tank may be open.</p>}
+      {now.light.short && <KeepItDark plan={plan} short={now.light.short} act={null} />}
     </>
   );
 }
@@ -337,7 +338,16 @@ function Paused({ plan, state, nowMs }: NowProps) {
 }
 
 /** The tank stays shut: what bleaches or fixes got too little, and goes back in (domain.md 10.1). */
-function KeepItDark({ plan, short, act }: { readonly plan: RunPlan; readonly short: ShortFixing; readonly act: (act: Act) => unknown }) {
+function KeepItDark({
+  plan,
+  short,
+  act,
+}: {
+  readonly plan: RunPlan;
+  readonly short: ShortFixing;
+  /** Null while something else is in the tank: that comes out first. */
+  readonly act: ((act: Act) => unknown) | null;
+}) {
   const step = plan.steps[short.step];
   if (!step) return null;
   return (
@@ -348,13 +358,15 @@ function KeepItDark({ plan, short, act }: { readonly plan: RunPlan; readonly sho
       <p className="mt-1">
         Film that is not bleached and fixed through is not safe in the light yet. Pour it back in for the rest of its time.
       </p>
-      <button
-        type="button"
-        className="mt-2 min-h-12 rounded-card border border-straw px-4 font-bold text-straw"
-        onClick={() => act({ kind: 'repeated', step: step.id })}
-      >
-        {step.name} goes in again
-      </button>
+      {act && (
+        <button
+          type="button"
+          className="mt-2 min-h-12 rounded-card border border-straw px-4 font-bold text-straw"
+          onClick={() => act({ kind: 'repeated', step: step.id })}
+        >
+          {step.name} goes in again
+        </button>
+      )}
     </div>
   );
 }
