@@ -67,6 +67,7 @@ test.describe('on an evening of its own', () => {
     await deliberate(page);
     await page.getByRole('button', { name: 'More' }).click();
     await page.getByRole('button', { name: /^Prewash is out/ }).click();
+    await expect(page.locator('[data-act]')).toHaveText(/Pour developer in/);
     await page.getByRole('button', { name: 'More' }).click();
     await page.getByRole('button', { name: /Your own margin on developer/ }).click();
     await page.getByLabel('More or less').fill('lots');

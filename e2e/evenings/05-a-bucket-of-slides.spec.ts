@@ -44,6 +44,8 @@ test('a bucket of slides: each pour in its window by top-ups with time and litre
       // What is let go is kept.
       await slider.press('Shift');
       await kept;
+      // The list is another one now, and the bath stays open under the hand.
+      await expect(slider).toBeVisible();
     }
     await open(page, '/');
   });

@@ -45,7 +45,9 @@ export function EveningList({ doings, nowMs, now, front, run, opened, head, tick
   const showsNow = doings.some(({ done }) => done !== null) && level < doings.length;
   const next = doings.find(({ done, run: n }) => done === null && !isFolded(n));
   const shown: ReactNode[] = [];
+  const places = placeOf(doings);
   doings.forEach((doing, i) => {
+    const place = places[i];
     if (showsNow && i === level) shown.push(<NowLine key="now" at={now} />);
     const { run: n, kind } = doing;
     if (n !== null && kind === 'run')
@@ -61,12 +63,12 @@ export function EveningList({ doings, nowMs, now, front, run, opened, head, tick
       // Those that follow one another are one line until it is opened.
       if (doings[i - 1]?.kind === 'top-up') return;
       const after = doings.slice(i).findIndex((each) => each.kind !== 'top-up');
-      shown.push(<TopUps key={doing.id} doings={doings.slice(i, after === -1 ? undefined : i + after)} nowMs={nowMs} ticked={ticked} />);
+      shown.push(<TopUps key={place} doings={doings.slice(i, after === -1 ? undefined : i + after)} nowMs={nowMs} ticked={ticked} />);
     } else {
       const opens = OPENS[kind];
       shown.push(
         <Line
-          key={doing.id}
+          key={place}
           doing={doing}
           inS={doing === next ? (doing.atMs - nowMs) / 1000 : null}
           opens={opens && opens.what in opened ? opens : undefined}
@@ -110,4 +112,14 @@ export function EveningList({ doings, nowMs, now, front, run, opened, head, tick
       <ol>{shown}</ol>
     </Card>
   );
+}
+
+/** A line keeps its place while what it says changes: what is opened beneath it stays open under the hand that changes it. */
+function placeOf(doings: readonly ShownDoing[]): string[] {
+  const met = new Map<string, number>();
+  return doings.map(({ kind, run }) => {
+    const of = `${kind} ${run ?? ''}`;
+    met.set(of, (met.get(of) ?? 0) + 1);
+    return `${of} ${met.get(of)}`;
+  });
 }
