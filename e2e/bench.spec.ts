@@ -214,8 +214,11 @@ test('every state of the Bench is accessible, on a laptop and on a phone', async
   await page.getByRole('button', { name: /Give this run up/ }).click();
   await expect(page.getByText('The rolls wait again')).toBeVisible();
   await check('given up');
-  await open(page, `${base}/rolls`);
-  await expect(page.getByText('Ferry firing 1')).toBeVisible();
+  // The act may still be on its way.
+  await expect(async () => {
+    await open(page, `${base}/rolls`);
+    await expect(page.getByText('Ferry firing 1')).toBeVisible({ timeout: 1000 });
+  }).toPass();
   await open(page, base + address);
   await expect(page.getByRole('heading', { name: 'Given up' })).toBeVisible();
 });

@@ -47,7 +47,11 @@ test('poured warmer: plan, bath, calendar, wall sheet, checklist, Bench and logb
   await page.getByRole('button', { name: /Give this run up/ }).click();
   await expect(page.getByText(/given up/i).first()).toBeVisible();
   const run = new URL(page.url()).pathname.replace('/bench/', '');
-  await open(page, `/logbook/${run}`);
+  // The act may still be on its way to the book.
+  await expect(async () => {
+    await open(page, `/logbook/${run}`);
+    await expect(page.getByText(/planned to be poured at/).first()).toBeVisible({ timeout: 1000 });
+  }).toPass();
   said.push(['logbook', figure(await text(page), /planned to be poured at/)]);
   expect(said).toEqual(said.map(([where]) => [where, wanted]));
 });

@@ -53,7 +53,17 @@ export function buildIfNeeded() {
   const status = run(tool('react-router'), ['build'], { env: { NODE_ENV: 'production' } });
   if (status !== 0) process.exit(status);
   // The server's entry and its threads, beside what the framework built.
-  const onTheServer = ['--platform=node', '--format=esm', '--target=node20', '--packages=external'];
+  const onTheServer = [
+    '--platform=node',
+    '--format=esm',
+    '--target=node20',
+    // The database's own package is compiled for its machine; everything else stands in the bundle.
+    '--external:better-sqlite3',
+    `--alias:react-router=${join(root, 'node_modules', 'react-router', 'dist', 'production', 'index.mjs')}`,
+    '--define:process.env.NODE_ENV="production"',
+    // Packages of the older kind ask for Node's own modules by name.
+    `--banner:js=import{createRequire as requireOf}from'node:module';const require=requireOf(import.meta.url);`,
+  ];
   const bundles = [
     ['app/bench/channel/bench-worker.ts', 'build/client/bench-worker.js', WORKER_FLAGS],
     ['server/start.ts', 'build/serve.mjs', onTheServer],

@@ -1,7 +1,7 @@
 import { Popover, PopoverButton, PopoverPanel, Radio, RadioGroup, Select } from '@headlessui/react';
 import { Ruler } from 'lucide-react';
 import { useSyncExternalStore } from 'react';
-import { Form, useLocation, useSubmit } from 'react-router';
+import { Form, useFetcher, useLocation } from 'react-router';
 import { VOLUME_UNITS } from '../../core/units/volume.ts';
 import type { Units } from '../ui/forms/units.ts';
 
@@ -15,7 +15,8 @@ export function UnitsSwitch({ units, currency }: { readonly units: Units; readon
     () => false,
   );
   const { pathname, search } = useLocation();
-  const submit = useSubmit();
+  // Each choice has its own way to the server: one that follows quickly does not call the one before back.
+  const [forTemperature, forVolume, forMoney] = [useFetcher(), useFetcher(), useFetcher()];
   const back = pathname + search;
   const shown = (
     <>
@@ -34,8 +35,8 @@ export function UnitsSwitch({ units, currency }: { readonly units: Units; readon
       </Form>
     );
   }
-  const choose = (change: Partial<Units>) =>
-    void submit({ ...change, back }, { method: 'post', action: '/units', preventScrollReset: true });
+  const choose = (by: typeof forMoney, change: Partial<Units> | { readonly currency: string }) =>
+    void by.submit({ ...change, back }, { method: 'post', action: '/units', preventScrollReset: true });
   return (
     <Popover className="relative">
       <PopoverButton className={LOOK}>{shown}</PopoverButton>
@@ -48,17 +49,21 @@ export function UnitsSwitch({ units, currency }: { readonly units: Units; readon
           value={units.temperature}
           of={['C', 'F']}
           show={(unit) => `°${unit}`}
-          choose={(temperature) => choose({ temperature })}
+          choose={(temperature) => choose(forTemperature, { temperature })}
         />
-        <Choice label="Volumes" value={units.volume} of={VOLUME_UNITS} show={(unit) => unit} choose={(volume) => choose({ volume })} />
+        <Choice
+          label="Volumes"
+          value={units.volume}
+          of={VOLUME_UNITS}
+          show={(unit) => unit}
+          choose={(volume) => choose(forVolume, { volume })}
+        />
         <label className="block">
           <span className="font-semibold">Money</span>
           <Select
             className="mt-1 block min-h-11 w-full rounded-card border border-[#8aa39e] bg-white px-2"
             value={currency ?? ''}
-            onChange={(event) =>
-              void submit({ currency: event.target.value, back }, { method: 'post', action: '/units', preventScrollReset: true })
-            }
+            onChange={(event) => choose(forMoney, { currency: event.target.value })}
           >
             <option value="">no currency chosen</option>
             {CURRENCIES.map((code) => (

@@ -4,6 +4,7 @@ import type { RunPlan } from '../../../core/run/plan/run-plan.ts';
 import { plannedAndActual } from '../../../core/run/state/planned-and-actual.ts';
 import type { RunState } from '../../../core/run/state/state.ts';
 import { showDuration, showMinutes } from '../../../core/units/duration.ts';
+import type { Connection } from '../channel/run-channel.ts';
 import { useSettled } from '../now/use-settled.ts';
 import { showClock } from '../screen/show-clock.ts';
 import type { ComingRun } from './next-run.server.ts';
@@ -18,10 +19,13 @@ interface EndedProps {
   readonly next: ComingRun | null;
   readonly until: UntilNext | null;
   readonly benchOnly: boolean;
+  /** How many of this screen’s acts the book does not have yet, and whether the laptop answers. */
+  readonly undelivered: number;
+  readonly connection: Connection;
 }
 
 /** The run is over: what it was, the drying that goes on, and the next run. */
-export function Ended({ runId, plan, state, nowMs, undo, next, until, benchOnly }: EndedProps) {
+export function Ended({ runId, plan, state, nowMs, undo, next, until, benchOnly, undelivered, connection }: EndedProps) {
   const steps = plannedAndActual(plan, state);
   const again = steps.filter((step) => step.got?.verdict === 'incomplete' || step.got?.verdict === 'wash-again');
   const dryAtMs = (state.endedAtMs ?? nowMs) + plan.dryingS * 1000;
@@ -102,7 +106,16 @@ export function Ended({ runId, plan, state, nowMs, undo, next, until, benchOnly 
           ))}
         </tbody>
       </table>
-      <div className={`mt-auto grid gap-3 pt-6 sm:grid-cols-2 ${settled ? '' : 'pointer-events-none'}`}>
+      {/* What leads on is answered from the book: it waits until the run’s last act stands there. */}
+      {undelivered > 0 && connection !== 'together' && (
+        <p className="mt-auto pt-6 text-lg text-night-quiet">
+          What comes next waits for the laptop: it has not heard the last of this run.
+        </p>
+      )}
+      <div
+        className={`mt-auto grid gap-3 pt-6 sm:grid-cols-2 ${undelivered > 0 ? 'opacity-60' : ''} ${settled ? '' : 'pointer-events-none'}`}
+        inert={undelivered > 0}
+      >
         {next && next.trouble.length > 0 && <NextIsRefused next={next} benchOnly={benchOnly} />}
         {next && next.trouble.length === 0 && (
           <Form method="post" action={`/runs/${next.id}/begin`} reloadDocument>

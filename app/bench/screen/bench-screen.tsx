@@ -113,7 +113,7 @@ export function BenchScreen({ run, place = benchPlace(run.runId), own = null }: 
 
   const panels = (
     <OpenPanel
-      {...{ panel, setPanel, seen, own, thermometers, sound }}
+      {...{ panel, setPanel, seen, own, thermometers, sound, settled }}
       places={readingPlaces(plan, state)}
       bottles={run.bottles}
       nowMs={() => clock?.nowMs() ?? nowMs}
@@ -200,6 +200,7 @@ export function BenchScreen({ run, place = benchPlace(run.runId), own = null }: 
                 undo={undo}
                 next={next}
                 until={until}
+                {...{ undelivered, connection }}
               />
             ) : state.phase === 'ready' && !state.readied ? (
               <>

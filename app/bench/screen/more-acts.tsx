@@ -16,12 +16,14 @@ interface MoreProps {
   readonly close: () => void;
   readonly setMargin: () => void;
   readonly tellIncident: () => void;
+  /** What stands here has stood long enough for a press to be meant for it. */
+  readonly settled: boolean;
 }
 
 const ROW = 'min-h-12 w-full rounded-card border border-night-line px-4 py-2 text-left disabled:text-night-quiet disabled:opacity-70';
 
 /** What real life asks for: longer, shorter, skip, again, pause, give up. Each says what it does, or why it cannot be done. */
-export function MoreActs({ plan, state, act, close, setMargin, tellIncident }: MoreProps) {
+export function MoreActs({ plan, state, act, close, setMargin, tellIncident, settled }: MoreProps) {
   const step = plan.steps[state.step];
   const before = plan.steps[state.step - 1];
   const running = state.phase === 'running';
@@ -54,7 +56,7 @@ export function MoreActs({ plan, state, act, close, setMargin, tellIncident }: M
           </button>
         )}
         {running && step && (endsWithTheNextPour(plan, state.step) || endsWithTheRun(plan, state.step)) && (
-          <button type="button" className={ROW} onClick={() => done({ kind: 'step-ended', step: step.id })}>
+          <button type="button" className={ROW} disabled={!settled} onClick={() => done({ kind: 'step-ended', step: step.id })}>
             {step.name} is out
             <span className="block text-sm text-night-quiet">Nothing goes in yet.</span>
           </button>

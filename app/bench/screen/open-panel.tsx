@@ -18,13 +18,27 @@ interface OpenPanelProps {
   readonly thermometers: readonly Thermometer[];
   readonly bottles: readonly BottleAtBench[];
   readonly nowMs: () => number;
+  readonly settled: boolean;
   readonly sound: SoundSettings;
   readonly setSound: (sound: SoundSettings) => void;
   readonly play: (tone: ToneName) => void;
 }
 
 /** What stands as a sheet above the act; nothing while nothing does. */
-export function OpenPanel({ panel, setPanel, seen, own, places, thermometers, bottles, nowMs, sound, setSound, play }: OpenPanelProps) {
+export function OpenPanel({
+  panel,
+  setPanel,
+  seen,
+  own,
+  places,
+  thermometers,
+  bottles,
+  nowMs,
+  settled,
+  sound,
+  setSound,
+  play,
+}: OpenPanelProps) {
   const { plan, state, now, act } = seen;
   const here = plan.steps[state.step];
   const close = () => setPanel(null);
@@ -50,7 +64,7 @@ export function OpenPanel({ panel, setPanel, seen, own, places, thermometers, bo
       {panel?.kind === 'note' && <NoteEntry act={act} close={close} />}
       {panel?.kind === 'more' && (
         <MoreActs
-          {...{ plan, state, act, close }}
+          {...{ plan, state, act, close, settled }}
           setMargin={() => setPanel({ kind: 'margin' })}
           tellIncident={() => setPanel({ kind: 'incident' })}
         />

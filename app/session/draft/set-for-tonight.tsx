@@ -27,6 +27,8 @@ export function SetForTonight({
   readonly goesOn: boolean;
 }) {
   const { habits, wear, pushSchool } = tonight.draft;
+  const { open, toggled } = useOpened();
+  const isMore = open === 'more';
   const ownTonight = habits !== undefined || wear !== undefined || pushSchool !== undefined;
   return (
     <Card aria-labelledby="set-for-tonight" className="self-start">
@@ -46,32 +48,35 @@ export function SetForTonight({
             </button>
           </TonightForm>
         )}
-        <details className="py-2.5">
-          <summary className="font-semibold underline">
-            More<span className="sr-only">: your margins and habits</span>
-          </summary>
-          <div className="divide-y divide-line">
-            {tonight.inUse
-              .filter((batch) => !hasMargins(batch, tonight, refusal))
-              .map((batch) => (
-                <div key={batch.id} className="py-2.5">
-                  {tonight.inUse.length > 1 && <p className="font-semibold">{batch.name}</p>}
-                  <OwnMarginsOf batch={batch} tonight={tonight} refusal={refusal} />
+        <div className="py-2.5">
+          <Link preventScrollReset to={toggled('more')} aria-expanded={isMore} className="font-semibold underline">
+            {isMore ? 'Less' : 'More'}
+            <span className="sr-only">: your margins and habits</span>
+          </Link>
+          {isMore && (
+            <div className="divide-y divide-line">
+              {tonight.inUse
+                .filter((batch) => !hasMargins(batch, tonight, refusal))
+                .map((batch) => (
+                  <div key={batch.id} className="py-2.5">
+                    {tonight.inUse.length > 1 && <p className="font-semibold">{batch.name}</p>}
+                    <OwnMarginsOf batch={batch} tonight={tonight} refusal={refusal} />
+                  </div>
+                ))}
+              {habitRows(tonight.habits).map((row) => (
+                <div key={row.question} className="flex justify-between gap-4 py-2.5">
+                  <span className="font-semibold">{row.question}</span>
+                  <span className="text-right text-quiet">{row.answer}</span>
                 </div>
               ))}
-            {habitRows(tonight.habits).map((row) => (
-              <div key={row.question} className="flex justify-between gap-4 py-2.5">
-                <span className="font-semibold">{row.question}</span>
-                <span className="text-right text-quiet">{row.answer}</span>
-              </div>
-            ))}
-            <div className="flex flex-wrap items-center gap-x-4 pt-3">
-              <Link className="font-semibold underline" to="/habits">
-                Change your habits
-              </Link>
+              <p className="pt-3">
+                <Link className="font-semibold underline" to="/habits">
+                  Change your habits
+                </Link>
+              </p>
             </div>
-          </div>
-        </details>
+          )}
+        </div>
       </div>
     </Card>
   );

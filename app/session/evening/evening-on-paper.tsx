@@ -97,8 +97,8 @@ export function EveningOnPaper({ page, refusal, search, isLater = false, underWa
               );
             }}
             opened={{
-              ...(plan.bathQuestion && {
-                bath: open === 'bath' && (
+              ...(plan.hasBath && {
+                bath: open === 'bath' && plan.bathQuestion && (
                   <BathCard
                     question={plan.bathQuestion}
                     settings={plan.settings}

@@ -22,17 +22,18 @@ import { compareSchools } from '../plan/schools.ts';
 import { costTonight } from './cost-tonight.server.ts';
 import type { EveningPlan } from './evening-plan.server.ts';
 import { eveningHeadline } from './headline.ts';
+import { NOTHING_OPENED, type OpenedIn } from './opened-in.ts';
 
 export type EveningPage = ReturnType<typeof eveningPage>;
 
 /** What is shown beside the plan, by the evening that it is the plan of: a plan that is looked at again brings it along. */
-const beside = new WeakMap<Tonight['evening'], ReturnType<typeof workedBeside>>();
+const workedOut = new WeakMap<Tonight['evening'], ReturnType<typeof workedBeside>>();
 
 function besides(evening: Tonight) {
-  const known = beside.get(evening.evening);
+  const known = workedOut.get(evening.evening);
   if (known) return known;
   const worked = workedBeside(evening);
-  beside.set(evening.evening, worked);
+  workedOut.set(evening.evening, worked);
   return worked;
 }
 
@@ -94,16 +95,17 @@ function proposalFor(run: EveningRun, { waiting, draft, batches }: Tonight) {
   return isSet ? null : proposal;
 }
 
-/** A run that is one line of the list goes to the screen without what is told of each step: it is read again when it is opened. */
-function inOneLine(run: EveningRun): EveningRun {
+/** A run goes to the screen without what is told of each step, until one of its steps is opened. */
+function inShort(run: EveningRun): EveningRun {
   if (!run.plan.ok) return run;
-  const steps = run.plan.value.steps.map((step) => ({ ...step, cues: [], working: [], points: [] }));
+  const steps = run.plan.value.steps.map((step) => ({ ...step, cues: [], working: [], points: [], agitation: null, push: null }));
   return { ...run, plan: { ...run.plan, value: { ...run.plan.value, steps } } };
 }
 
 /** What the page of an evening shows, be it a proposal or what is still to come of one that goes on. `plan` has its runs on the clock. */
-export function eveningPage(evening: Tonight, plan: EveningPlan, nowMs: number, lookedAt: number | null = null) {
+export function eveningPage(evening: Tonight, plan: EveningPlan, nowMs: number, opened: OpenedIn = NOTHING_OPENED) {
   const zone = personsZone();
+  const isInUse = new Set(evening.inUse.map(({ id }) => id));
   const { runs } = evening.evening;
   // Runs that cannot be done have no place on the clock.
   const done = runs.filter((run) => run.plan.ok);
@@ -116,19 +118,22 @@ export function eveningPage(evening: Tonight, plan: EveningPlan, nowMs: number, 
       evening.waiting.filter((roll) => first?.rollIds.includes(roll.id)),
     );
   const setting = evening.heat && firstTank ? tankHeatSetting(firstTank, evening.heat) : null;
+  const beside = besides(evening);
   const bathC = first?.plan.ok ? (first.plan.value.heat?.bathC ?? 0) : 0;
   return {
     ...evening,
-    evening: { ...evening.evening, runs: runs.map((run, i) => (run === first || i === lookedAt ? run : inOneLine(run))) },
+    evening: { ...evening.evening, runs: runs.map((run, i) => (opened.step && i === opened.run ? run : inShort(run))) },
     batches: evening.batches.map((batch) => ({
       ...batch,
+      // Another batch is a name to choose by, until they are compared.
+      ...(opened.batch || isInUse.has(batch.id) ? {} : { kit: { ...batch.kit, baths: [] }, bottles: [] }),
       rollsLeft: rollsLeft(batch.kit, { ...batch, rollsDone: batch.rollsDone + batch.waiting.rolls + batch.reserved.rolls }),
       // Which bottle ages first decides how long a batch is good.
       daysLeft: batch.bottles
         .flatMap((bottle) => (bottle.goodUntil ? [differenceInCalendarDays(parseISO(bottle.goodUntil), parseISO(evening.on))] : []))
         .reduce<number | null>((least, days) => (least === null ? days : Math.min(least, days)), null),
     })),
-    plan: { ...plan, doings: undefined },
+    plan: { ...plan, doings: undefined, bathQuestion: opened.bath ? plan.bathQuestion : null, hasBath: plan.bathQuestion !== null },
     tankInSums:
       setting && firstTank
         ? { volumeMl: firstTank.volumeMl, heatJK: setting.heatJK, startC: setting.startC === 'bath' ? bathC : setting.startC }
@@ -149,7 +154,8 @@ export function eveningPage(evening: Tonight, plan: EveningPlan, nowMs: number, 
       at: clockTime(doing.atMs, zone),
       until: doing.untilMs === null ? null : clockTime(doing.untilMs, zone),
     })),
-    ...besides(evening),
+    ...beside,
+    schools: beside.schools.map((rows, i) => (opened.step && i === opened.run ? rows : [])),
     cost: costTonight(evening, plan.settings.labPrice),
     lessons: lessonsForPlanning(
       runs.map((run) => ({

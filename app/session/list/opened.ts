@@ -1,7 +1,7 @@
 import { useSearchParams } from 'react-router';
 
 /** What may be opened beneath its line; a run and one of its steps have parameters of their own. */
-export type Openable = 'bath' | 'water' | 'when' | 'batch' | 'lasts' | 'change';
+export type Openable = 'bath' | 'water' | 'when' | 'batch' | 'lasts' | 'change' | 'more';
 
 interface Opened {
   readonly open: string | null;

@@ -18,21 +18,21 @@ import { eveningPage } from '../evening/evening-page.server.ts';
 import { eveningPlan } from '../evening/evening-plan.server.ts';
 import { Planned } from '../evening/planned.tsx';
 import { keepForNextTime } from '../run-acts/replan.server.ts';
+import { openedIn } from '../evening/opened-in.ts';
 import type { Route } from './+types/another-evening.ts';
 import { eveningsToCome, keptDraft } from './evenings-to-come.server.ts';
 import { keepSchema } from './keep-evening.ts';
 import { KeptEvenings } from './kept-evenings.tsx';
 
-export { looksOnly as shouldRevalidate } from '../evening/looks-only.ts';
+export { looksOnly as shouldRevalidate } from '../evening/opened-in.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Another evening · Steady Reel' }];
 
 export function loader({ request }: Route.LoaderArgs) {
-  const run = new URL(request.url).searchParams.get('run');
   const evening = tonight();
   const atMs = nowMs();
   return {
-    page: eveningPage(evening, eveningPlan(evening, atMs), atMs, run === null ? null : Number(run)),
+    page: eveningPage(evening, eveningPlan(evening, atMs), atMs, openedIn(new URL(request.url))),
     goesOn: openSessionId() !== null,
     tomorrow: format(addDays(new TZDate(atMs, personsZone()), 1), 'yyyy-MM-dd'),
     toCome: eveningsToCome(),

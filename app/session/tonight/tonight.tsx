@@ -25,6 +25,7 @@ import { comingOf } from '../under-way/coming.server.ts';
 import { LateRolls } from '../under-way/late-rolls.tsx';
 import { underWayPage, type UnderWayPage } from '../under-way/under-way-page.server.ts';
 import { BegunRun, Moved, NowHead, useEveningHeard, useEveningNow, WhatItTakes, WholeEvening } from '../under-way/under-way.tsx';
+import { openedIn } from '../evening/opened-in.ts';
 import type { Route } from './+types/tonight.ts';
 
 export const meta: Route.MetaFunction = ({ loaderData }) => {
@@ -32,19 +33,19 @@ export const meta: Route.MetaFunction = ({ loaderData }) => {
   return [{ title: `${next ?? 'Tonight’s session'} · Steady Reel` }];
 };
 
-export { looksOnly as shouldRevalidate } from '../evening/looks-only.ts';
+export { looksOnly as shouldRevalidate } from '../evening/opened-in.ts';
 
 export function loader({ request }: Pick<Route.LoaderArgs, 'request'>) {
   const atMs = nowMs();
   const waiting = waitingRolls();
-  const asked = new URL(request.url).searchParams;
-  const letGo = findEvening(asked.get('letGo') ?? '');
-  const lookedAt = asked.has('run') ? Number(asked.get('run')) : null;
+  const url = new URL(request.url);
+  const opened = openedIn(url);
+  const letGo = findEvening(url.searchParams.get('letGo') ?? '');
   const toCome = { evenings: eveningsToCome(waiting), letGo: letGo && { id: letGo.id, name: letGo.name } };
   const sessionId = openSessionId();
   if (sessionId === null) {
     const evening = tonight();
-    return { toCome, underWay: null, others: [], page: eveningPage(evening, eveningPlan(evening, atMs, ticksOf(null)), atMs, lookedAt) };
+    return { toCome, underWay: null, others: [], page: eveningPage(evening, eveningPlan(evening, atMs, ticksOf(null)), atMs, opened) };
   }
   const under = eveningUnderWay(sessionId, atMs);
   const coming = comingOf(sessionId);
@@ -55,7 +56,7 @@ export function loader({ request }: Pick<Route.LoaderArgs, 'request'>) {
     others: queuedRuns()
       .filter((run) => run.sessionId !== sessionId)
       .map((run) => ({ id: run.id, sessionId: run.sessionId, title: run.plan.title })),
-    page: eveningPage(coming, plan, atMs, lookedAt),
+    page: eveningPage(coming, plan, atMs, opened),
   };
 }
 
