@@ -1,6 +1,4 @@
-import { createReadableStreamFromReadable } from '@react-router/node';
-import { isbot } from 'isbot';
-import { PassThrough } from 'node:stream';
+import { Writable } from 'node:stream';
 import { renderToPipeableStream } from 'react-dom/server';
 import { ServerRouter, type AppLoadContext, type EntryContext } from 'react-router';
 import { habitsBecomeWays } from './run/evening/habits-become-ways.server.ts';
@@ -26,17 +24,27 @@ export default function handleRequest(
   { nonce }: AppLoadContext,
 ): Promise<Response> {
   return new Promise((resolve, reject) => {
-    const wholeFirst = isbot(request.headers.get('user-agent') ?? '') || context.isSpaMode;
+    const parts: Uint8Array[] = [];
     const { pipe, abort } = renderToPipeableStream(<ServerRouter context={context} url={request.url} nonce={nonce} />, {
       nonce,
-      [wholeFirst ? 'onAllReady' : 'onShellReady']() {
-        const body = new PassThrough();
+      // No loader answers later than its page: the page goes out in one piece, instead of in fifty through every layer.
+      onAllReady() {
         headers.set('Content-Type', 'text/html');
-        resolve(new Response(createReadableStreamFromReadable(body), { status, headers }));
-        pipe(body);
+        pipe(
+          new Writable({
+            write(part: Uint8Array, _encoding, done) {
+              parts.push(part);
+              done();
+            },
+            final(done) {
+              resolve(new Response(Buffer.concat(parts), { status, headers }));
+              done();
+            },
+          }),
+        );
       },
       onShellError: reject,
     });
-    setTimeout(abort, streamTimeout + 1000);
+    setTimeout(abort, streamTimeout + 1000).unref();
   });
 }

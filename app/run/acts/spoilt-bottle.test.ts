@@ -12,6 +12,7 @@ import { nowMs, today } from '../../server/database/clock.server.ts';
 import { findRun, runsOfSession } from '../../server/runs/runs.server.ts';
 import { EMPTY_DRAFT } from '../../session/draft/draft.ts';
 import { writeDraft } from '../../session/draft/tonight.server.ts';
+import { fromText } from '../../ui/as-text.ts';
 import { action as begin, loader as beginPage } from '../../session/run-acts/begin.tsx';
 import { startTonight } from '../../session/run-acts/replan.server.ts';
 import { loader as tonightPage } from '../../session/tonight/tonight.tsx';
@@ -47,8 +48,8 @@ test('a drop of bleach-fix in the developer: said at once everywhere, and run 2 
   expect(next?.trouble).toEqual([expect.stringMatching(says)]);
   expect(until?.bottles.map(({ bottle }) => bottle)).not.toContain('Developer');
   // Session says it first, for every run that waits for it, before anything was touched.
-  const page = load(tonightPage, '/');
-  if (typeof page === 'number' || !page.underWay) throw new Error('no evening');
+  const page = fromText(load(tonightPage, '/') as ReturnType<typeof tonightPage>);
+  if (!page.underWay) throw new Error('no evening');
   expect(page.underWay.trouble.map(({ n, says: said }) => [n, said])).toEqual([
     [2, [expect.stringMatching(says)]],
     [3, [expect.stringMatching(says)]],
@@ -92,7 +93,7 @@ test('a run whose batch has seen other rolls since is timed anew as it begins, a
 });
 
 function liveId(): string {
-  const page = load(tonightPage, '/');
-  if (typeof page === 'number' || !page.underWay) throw new Error('no evening');
+  const page = fromText(load(tonightPage, '/') as ReturnType<typeof tonightPage>);
+  if (!page.underWay) throw new Error('no evening');
   return page.underWay.begun.find((run) => run.is === 'live')?.id ?? '';
 }

@@ -16,6 +16,7 @@ import { findRoll } from '../../server/rolls.server.ts';
 import { findRun, liveRun } from '../../server/runs/runs.server.ts';
 import { action as repairAction } from '../../session/run-acts/repair.ts';
 import { backToThePlan } from '../../session/run-acts/replan.server.ts';
+import { fromText } from '../../ui/as-text.ts';
 import { loader as tonightLoader } from '../../session/tonight/tonight.tsx';
 import { load, post } from '../../ui/forms/posting.fixture.ts';
 import { action as lessonsAction, loader as lessonsLoader } from '../../logbook/lessons/lessons.tsx';
@@ -81,7 +82,7 @@ test('a lesson about a film returns with that film, at planning on Session; one 
   await keep({ run: 'first', text: 'Tern wants a stop more.', about: 'film:Tern 400', at: 'planning', once: 'lesson-about-tern' });
   await keep({ text: 'Only there.', about: 'batch:elsewhere', at: 'developer', once: 'lesson-elsewhere' });
   storeRoll('r3', { film: 'Tern 400' });
-  const said = () => (load(tonightLoader, '/') as ReturnType<typeof tonightLoader>).page.lessons.map(({ text }) => text);
+  const said = () => fromText(load(tonightLoader, '/') as ReturnType<typeof tonightLoader>).page.lessons.map(({ text }) => text);
   expect(said()).toEqual(['Tern wants a stop more.']);
   const fennel = atTheBench('r4', 'Fennel 200');
   expect(atBench(fennel).map(({ text }) => text)).toEqual(['Leave the telephone alone in the bleach-fix.']);

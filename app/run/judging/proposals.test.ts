@@ -11,6 +11,7 @@ import { storeBatch, storeRoll, storeTank } from '../../server/shelf/a-shelf.fix
 import { action } from '../../session/tonight/tonight.tsx';
 import { tonight } from '../../session/draft/tonight.server.ts';
 import { eveningPage } from '../../session/evening/evening-page.server.ts';
+import { NOTHING_OPENED } from '../../session/evening/opened-in.ts';
 import { eveningPlan } from '../../session/evening/evening-plan.server.ts';
 import { post } from '../../ui/forms/posting.fixture.ts';
 import { storeDoneRun } from '../acts/a-done-run.fixture.ts';
@@ -24,7 +25,7 @@ const look = (runId: string, seen: Inspection) =>
   saveLook({ id: `look-${runId}`, runId, rollId: null, filmIs: 'dry', seen, note: '', atMs: 9 });
 const page = () => {
   const evening = tonight();
-  return eveningPage(evening, eveningPlan(evening, 1_790_000_000_000), 1_790_000_000_000);
+  return eveningPage(evening, eveningPlan(evening, 1_790_000_000_000), 1_790_000_000_000, { ...NOTHING_OPENED, run: 0, step: true });
 };
 
 beforeAll(() => {

@@ -18,9 +18,10 @@ import { readDraft, tonight, writeDraft } from '../draft/tonight.server.ts';
 import { action as begin } from '../run-acts/begin.tsx';
 import { action as leave } from '../run-acts/leave.ts';
 import { action as replan } from '../run-acts/replan.ts';
+import { fromText } from '../../ui/as-text.ts';
 import { action, loader } from './tonight.tsx';
 
-const load = () => loader({ request: new Request('http://steady.reel/') });
+const load = () => fromText(loader({ request: new Request('http://steady.reel/') }));
 
 const post = (fields: Parameters<typeof postTo>[1]) => postTo(action, fields);
 const refusal = async (fields: Parameters<typeof postTo>[1]) => {

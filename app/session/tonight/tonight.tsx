@@ -4,9 +4,11 @@ import { nowInWords } from '../../../core/evening/now-in-words.ts';
 import { eveningUnderWay } from '../../run/evening/evening-under-way.server.ts';
 import { ticksOf, tickDoing } from '../../run/evening/ticks.server.ts';
 import { nowMs } from '../../server/database/clock.server.ts';
+import { whileUnchanged } from '../../server/database/unchanged.server.ts';
 import { findEvening } from '../../server/evenings.server.ts';
 import { waitingRolls } from '../../server/rolls.server.ts';
 import { openSessionId, queuedRuns } from '../../server/runs/runs.server.ts';
+import { asText, fromText, type AsText } from '../../ui/as-text.ts';
 import { textOf } from '../../ui/forms/form.ts';
 import { postedForm } from '../../ui/forms/posted-form.ts';
 import { changeOnPaper } from '../draft/paper-action.server.ts';
@@ -29,35 +31,51 @@ import { openedIn } from '../evening/opened-in.ts';
 import type { Route } from './+types/tonight.ts';
 
 export const meta: Route.MetaFunction = ({ loaderData }) => {
-  const next = loaderData?.underWay ? nowInWords(loaderData.underWay.toDo, loaderData.underWay.clock.nowMs)?.inShort : null;
+  const underWay = loaderData && fromText(loaderData).underWay;
+  const next = underWay ? nowInWords(underWay.toDo, underWay.clock.nowMs)?.inShort : null;
   return [{ title: `${next ?? 'Tonight’s session'} · Steady Reel` }];
 };
 
 export { looksOnly as shouldRevalidate } from '../evening/opened-in.ts';
 
-export function loader({ request }: Pick<Route.LoaderArgs, 'request'>) {
+/** What has not begun is told by the minute: looked at again within it, nothing is worked out anew. */
+const MINUTE_MS = 60_000;
+
+export function loader({ request }: Pick<Route.LoaderArgs, 'request'>): AsText<ShownEvening> {
   const atMs = nowMs();
-  const waiting = waitingRolls();
   const url = new URL(request.url);
-  const opened = openedIn(url);
-  const letGo = findEvening(url.searchParams.get('letGo') ?? '');
-  const toCome = { evenings: eveningsToCome(waiting), letGo: letGo && { id: letGo.id, name: letGo.name } };
   const sessionId = openSessionId();
-  if (sessionId === null) {
-    const evening = tonight();
-    return { toCome, underWay: null, others: [], page: eveningPage(evening, eveningPlan(evening, atMs, ticksOf(null)), atMs, opened) };
-  }
+  if (sessionId !== null) return asText(goingOn(sessionId, url, atMs));
+  const minuteMs = atMs - (atMs % MINUTE_MS);
+  return whileUnchanged('evening', () => asText(planned(url, minuteMs)), `${minuteMs} ${url.search}`);
+}
+
+function planned(url: URL, atMs: number) {
+  const evening = tonight();
+  const plan = eveningPlan(evening, atMs, ticksOf(null));
+  return { toCome: toComeOf(url), underWay: null, others: [], page: eveningPage(evening, plan, atMs, openedIn(url)) };
+}
+
+function goingOn(sessionId: string, url: URL, atMs: number) {
   const under = eveningUnderWay(sessionId, atMs);
   const coming = comingOf(sessionId);
   const plan = planUnderWay(under, coming, atMs, ticksOf(sessionId));
   return {
-    toCome,
+    toCome: toComeOf(url),
     underWay: underWayPage(under, { question: plan.bathQuestion, warmS: plan.warmS ?? 0 }, atMs),
     others: queuedRuns()
       .filter((run) => run.sessionId !== sessionId)
       .map((run) => ({ id: run.id, sessionId: run.sessionId, title: run.plan.title })),
-    page: eveningPage(coming, plan, atMs, opened),
+    page: eveningPage(coming, plan, atMs, openedIn(url)),
   };
+}
+
+type ShownEvening = ReturnType<typeof planned> | ReturnType<typeof goingOn>;
+
+/** Evenings that are kept for later, and the one that was just let go. */
+function toComeOf({ searchParams }: URL) {
+  const letGo = findEvening(searchParams.get('letGo') ?? '');
+  return { evenings: eveningsToCome(waitingRolls()), letGo: letGo && { id: letGo.id, name: letGo.name } };
 }
 
 export async function action({ request }: Route.ActionArgs) {
@@ -71,7 +89,7 @@ export async function action({ request }: Route.ActionArgs) {
 }
 
 export default function TonightPage({ loaderData, actionData }: Route.ComponentProps) {
-  const { page, underWay, others, toCome } = loaderData;
+  const { page, underWay, others, toCome } = fromText(loaderData);
   return (
     <>
       {underWay ? (
@@ -90,7 +108,7 @@ function PlannedHere(shown: Pick<React.ComponentProps<typeof Planned>, 'page' | 
   return <Planned {...shown} />;
 }
 
-type Shown = Pick<Route.ComponentProps['loaderData'], 'page' | 'others'> & {
+type Shown = Pick<ShownEvening, 'page' | 'others'> & {
   readonly underWay: UnderWayPage;
   readonly actionData: Route.ComponentProps['actionData'];
 };

@@ -21,6 +21,7 @@ import { startTonight } from '../run-acts/replan.server.ts';
 import { action as leave } from '../run-acts/leave.ts';
 import { action as replan } from '../run-acts/replan.ts';
 import { action as begin } from '../run-acts/begin.tsx';
+import { fromText } from '../../ui/as-text.ts';
 import { action, loader } from '../tonight/tonight.tsx';
 import { changeComing, endEarly, undoComing } from './change.server.ts';
 import { comingOf, queuedOf } from './coming.server.ts';
@@ -241,7 +242,9 @@ test('the evening ended early goes on at the Bench, its rolls wait again, and on
   expect(await post(action, { intent: 'end-early' })).toMatchObject({ status: 200 });
   expect([openSessionId(), liveRun()?.id, queuedOf(sessionId)]).toEqual([sessionId, live, []]);
   expect(waitingRolls().map((roll) => roll.id)).toEqual(expect.arrayContaining(['b', 'c', 'd', 'e']));
-  expect(loader({ request: new Request('http://steady.reel/') }).underWay?.toDo.some((thing) => thing.what === 'load')).toBe(false);
+  expect(fromText(loader({ request: new Request('http://steady.reel/') })).underWay?.toDo.some((thing) => thing.what === 'load')).toBe(
+    false,
+  );
   await post(action, { intent: 'undo' });
   expect(inRuns(sessionId)).toEqual(before);
   // What waits elsewhere is planned beside it, and never twice.

@@ -1,0 +1,60 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'test.db');
+
+import fc from 'fast-check';
+import { storeBatch, storeRoll, storeTank } from '../../server/shelf/a-shelf.fixture.ts';
+import { fromText } from '../../ui/as-text.ts';
+import { loader } from '../tonight/tonight.tsx';
+import { looksOnly, openedIn } from './opened-in.ts';
+
+const at = (search: string) => new URL(`http://steady.reel/${search}`);
+const shown = (search: string) => fromText(loader({ request: new Request(at(search)) })).page;
+/** Whether the page is read again on the way from one address to another. */
+const reads = (from: string, to: string) =>
+  looksOnly({ currentUrl: at(from), nextUrl: at(to), defaultShouldRevalidate: true } as Parameters<typeof looksOnly>[0]);
+
+beforeAll(() => {
+  storeTank('One', 1);
+  for (const id of ['here', 'other']) storeBatch(id, 0);
+  for (const id of ['a', 'b']) storeRoll(id);
+});
+
+test('a page brings what is opened and no more: a step its working, the bath its question, the batches what they are compared by', () => {
+  const told = (search: string) => {
+    const { evening, plan, schools, batches } = shown(search);
+    const worked = evening.runs.map((run) => run.plan.ok && run.plan.value.steps.some(({ working }) => working.length > 0));
+    return [worked, schools.map((rows) => rows.length > 0), plan.bathQuestion !== null, batches.map(({ kit }) => kit.baths.length > 0)];
+  };
+  const used = shown('').batches.map(({ id }) => shown('').inUse.some((batch) => batch.id === id));
+  expect(shown('').evening.runs).toHaveLength(2);
+  expect(told('')).toEqual([[false, false], [false, false], false, used]);
+  expect(told('?run=1&step=1-developer')).toEqual([[false, true], [false, true], false, used]);
+  expect(told('?open=bath')).toEqual([[false, false], [false, false], true, used]);
+  expect(told('?open=batch')).toEqual([[false, false], [false, false], false, [true, true]]);
+  // There is a bath to be opened, though its question is not here yet.
+  expect(shown('').plan.hasBath).toBe(true);
+});
+
+test('what was brought is not read again, and whatever was not is', () => {
+  const addresses = [
+    '',
+    '?open=bath',
+    '?open=batch',
+    '?open=when',
+    '?run=0',
+    '?run=1',
+    '?run=0&step=1-x',
+    '?run=0&step=2-y',
+    '?run=1&step=1-x',
+  ];
+  fc.assert(
+    fc.property(fc.constantFrom(...addresses), fc.constantFrom(...addresses), (from, to) => {
+      const [now, next] = [openedIn(at(from)), openedIn(at(to))];
+      const needs = (next.bath && !now.bath) || (next.batch && !now.batch) || (next.step && !(now.step && now.run === next.run));
+      expect(reads(from, to)).toBe(needs || from === to);
+    }),
+  );
+});
