@@ -1,10 +1,11 @@
 import { byTheLitre } from '../../../core/chemistry/mixing/made-at-use.ts';
-import { parseJson } from '../../../core/json-text.ts';
+import type { ArrangedRun } from '../../../core/evening/evening.ts';
 import { OWN_ACCEPTED, parseOwnMargin } from '../../../core/timing/own-margin.ts';
 import { parseReading } from '../../../core/units/temperature.ts';
 import { storedUnits } from '../../server/settings.server.ts';
 import { findKit } from '../../server/shelf/kits.server.ts';
 import { textOf } from '../../ui/forms/form.ts';
+import { arrangedAs } from './arranged-as.server.ts';
 import { readDraftChange, type DraftChange } from './draft.ts';
 import { postedWay } from '../way/posted-way.server.ts';
 
@@ -24,15 +25,21 @@ export function refusalOf(message: string, liveRunId: string | null = null): Ref
   return { field: null, typed: '', message, nearest: null, liveRunId };
 }
 
-/** A change as a form posted it, its figures as the person typed them. */
+export const MOVED_ON = 'This evening was changed on another screen meanwhile. Here is how it stands now; make your change again.';
+
+/** A change as a form posted it, its figures as the person typed them. `arrangement` is that of now: what was made on another is refused. */
 export function postedChange(
   kind: string,
   form: FormData,
+  arrangement: readonly ArrangedRun[],
 ): { readonly ok: true; readonly change: DraftChange } | { readonly ok: false; readonly refusal: Refusal } {
   const typed = textOf(form, 'tempC').trim();
   const change: Record<string, unknown> = { ...Object.fromEntries(form), kind };
   for (const list of ['tankIds', 'rollIds']) change[list] = form.getAll(list).map(String);
-  if (form.has('runs')) change['runs'] = parsedRuns(textOf(form, 'runs'));
+  if (form.has('arranged')) {
+    if (textOf(form, 'arranged') !== arrangedAs(arrangement)) return { ok: false, refusal: refusalOf(MOVED_ON) };
+    change['runs'] = arrangement.map(({ tankId, batchId, rollIds }) => ({ tankId, batchId, rollIds }));
+  }
   if (kind === 'temperature') {
     // A figure that the page itself offers comes in °C and exact.
     const exact = form.has('exactC');
@@ -68,13 +75,4 @@ export function postedChange(
   const read = readDraftChange(kind, change);
   if (read) return { ok: true, change: read };
   return { ok: false, refusal: { ...refusalOf('That change was not understood. Nothing was changed; try it again.'), typed } };
-}
-
-function parsedRuns(text: string): unknown {
-  try {
-    const runs = parseJson(text);
-    return Array.isArray(runs) ? runs : undefined;
-  } catch {
-    return undefined;
-  }
 }

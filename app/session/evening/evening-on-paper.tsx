@@ -76,7 +76,7 @@ export function EveningOnPaper({ page, refusal, search, isLater = false, underWa
       <div className="min-w-0 space-y-2 max-lg:order-first lg:space-y-3">
         <LessonsTonight lessons={page.lessons} />
         <MattersTonight page={page} />
-        <RunsBoard runs={evening.runs} names={Object.fromEntries(waiting.map((roll) => [roll.id, roll.name]))}>
+        <RunsBoard runs={evening.runs} arrangedAs={page.arrangedAs} names={Object.fromEntries(waiting.map((roll) => [roll.id, roll.name]))}>
           <EveningList
             doings={page.doings}
             nowMs={underWay?.nowMs ?? page.nowMs}

@@ -16,6 +16,7 @@ import { endedRuns } from '../../server/runs/runs.server.ts';
 import { personsZone } from '../../server/settings.server.ts';
 import type { Kit } from '../../../core/kit/kit.ts';
 import { findBatch, isFilmBatch } from '../../server/shelf/batches.server.ts';
+import { arrangedAs } from '../draft/arranged-as.server.ts';
 import { marginsLastTime } from '../draft/margins-last-time.server.ts';
 import type { Tonight } from '../draft/tonight.server.ts';
 import { compareSchools } from '../plan/schools.ts';
@@ -122,6 +123,7 @@ export function eveningPage(evening: Tonight, plan: EveningPlan, nowMs: number, 
   const bathC = first?.plan.ok ? (first.plan.value.heat?.bathC ?? 0) : 0;
   return {
     ...evening,
+    arrangedAs: arrangedAs(runs),
     evening: { ...evening.evening, runs: runs.map((run, i) => (opened.step && i === opened.run ? run : inShort(run))) },
     batches: evening.batches.map((batch) => ({
       ...batch,

@@ -1,7 +1,7 @@
 import { useDroppable } from '@dnd-kit/core';
 import { Link } from 'react-router';
 import type { Fault } from '../../../core/answer.ts';
-import type { ArrangedRun, EveningRun } from '../../../core/evening/evening.ts';
+import type { EveningRun } from '../../../core/evening/evening.ts';
 import type { Process } from '../../../core/film/process.ts';
 import { suitsFilm, TREATMENT_ADVICE, TREATMENTS, type Treatment } from '../../../core/film/treatment.ts';
 import { showDuration, showMinutes } from '../../../core/units/duration.ts';
@@ -49,7 +49,7 @@ interface RunCardProps {
 /** One run of tonight: its strip, its rolls, and what a person can change about it. */
 export function RunCard({ index, run, tonight, doing, chosenStep, isLookedAt, refusal }: RunCardProps) {
   const rolls = run.rollIds.flatMap((id) => tonight.waiting.find((roll) => roll.id === id) ?? []);
-  const runs: ArrangedRun[] = tonight.evening.runs.map(({ tankId, batchId, rollIds }) => ({ tankId, batchId, rollIds }));
+  const arranged = { as: tonight.arrangedAs, runs: tonight.evening.runs.length };
   const plan = run.plan.ok ? run.plan.value : null;
   const text = useText();
   const units = useUnits();
@@ -171,15 +171,15 @@ export function RunCard({ index, run, tonight, doing, chosenStep, isLookedAt, re
             {rolls.map((roll) => (
               <li key={roll.id} className="flex flex-wrap items-center justify-between gap-x-3 gap-y-1 py-1.5">
                 <Link to={`/rolls/${roll.id}`}>{roll.name}</Link>
-                <MoveRoll rollId={roll.id} from={index} runs={runs} name={roll.name} />
+                <MoveRoll rollId={roll.id} from={index} arranged={arranged} name={roll.name} />
               </li>
             ))}
           </ul>
           <div className="flex flex-wrap items-center justify-end gap-2 border-t border-line pt-2.5">
             <PushSelect run={run} />
             <TreatmentSelect run={run} fitting={treatments} />
-            <TankSelect run={run} index={index} runs={runs} tonight={tonight} />
-            <Reorder index={index} runs={runs} />
+            <TankSelect run={run} index={index} arranged={arranged} tonight={tonight} />
+            <Reorder index={index} arranged={arranged} />
           </div>
           <details className="text-sm">
             <summary className="py-1.5 text-quiet underline">What the treatments do</summary>

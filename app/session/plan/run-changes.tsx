@@ -1,7 +1,7 @@
 import { Select } from '@headlessui/react';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useSubmit } from 'react-router';
-import type { ArrangedRun, EveningRun } from '../../../core/evening/evening.ts';
+import type { EveningRun } from '../../../core/evening/evening.ts';
 import { TREATMENT_ADVICE, type Treatment } from '../../../core/film/treatment.ts';
 import { nearestThird, showStops } from '../../../core/units/exposure.ts';
 import { TonightForm, useTonightAction } from '../draft/tonight-form.tsx';
@@ -11,19 +11,25 @@ import { useRunNumber } from './run-number.ts';
 const SMALL = 'min-h-9 rounded border border-[#8aa39e] bg-white px-2 text-sm';
 const PUSHES = [-2, -1, -2 / 3, -1 / 3, 0, 1 / 3, 2 / 3, 1, 4 / 3, 5 / 3, 2, 3];
 
-function Runs({ runs }: { readonly runs: readonly ArrangedRun[] }) {
-  return <input type="hidden" name="runs" value={JSON.stringify(runs)} />;
+/** What a change of the arrangement is made on: refused where another screen has moved it since. */
+interface Arranged {
+  readonly as: string;
+  readonly runs: number;
+}
+
+function As({ arranged }: { readonly arranged: Arranged }) {
+  return <input type="hidden" name="arranged" value={arranged.as} />;
 }
 
 export function MoveRoll({
   rollId,
   from,
-  runs,
+  arranged,
   name,
 }: {
   readonly rollId: string;
   readonly from: number;
-  readonly runs: readonly ArrangedRun[];
+  readonly arranged: Arranged;
   readonly name: string;
 }) {
   const submit = useSubmit();
@@ -40,9 +46,9 @@ export function MoveRoll({
     >
       <input type="hidden" name="intent" value="move" />
       <input type="hidden" name="rollId" value={rollId} />
-      <Runs runs={runs} />
+      <As arranged={arranged} />
       <Select name="to" aria-label={`Where ${name} goes`} className={SMALL} key={from} defaultValue={from}>
-        {runs.map((_, i) => (
+        {Array.from({ length: arranged.runs }, (_, i) => (
           <option key={i} value={i}>
             in run {number(i)}
           </option>
@@ -121,12 +127,12 @@ export function TreatmentSelect({ run, fitting }: { readonly run: EveningRun; re
 export function TankSelect({
   run,
   index,
-  runs,
+  arranged,
   tonight,
 }: {
   readonly run: EveningRun;
   readonly index: number;
-  readonly runs: readonly ArrangedRun[];
+  readonly arranged: Arranged;
   readonly tonight: TonightData;
 }) {
   return (
@@ -138,24 +144,24 @@ export function TankSelect({
       options={tonight.tanks.map((tank) => [tank.id, tank.name])}
     >
       <input type="hidden" name="run" value={index} />
-      <Runs runs={runs} />
+      <As arranged={arranged} />
     </RunSelect>
   );
 }
 
-export function Reorder({ index, runs }: { readonly index: number; readonly runs: readonly ArrangedRun[] }) {
+export function Reorder({ index, arranged }: { readonly index: number; readonly arranged: Arranged }) {
   const number = useRunNumber();
-  if (runs.length < 2) return null;
+  if (arranged.runs < 2) return null;
   const button = (to: number, label: string, icon: React.ReactNode) => (
     <TonightForm>
       <input type="hidden" name="from" value={index} />
       <input type="hidden" name="to" value={to} />
-      <Runs runs={runs} />
+      <As arranged={arranged} />
       <button
         name="intent"
         value="reorder"
         aria-label={label}
-        disabled={to < 0 || to >= runs.length}
+        disabled={to < 0 || to >= arranged.runs}
         className={`${SMALL} flex items-center disabled:opacity-40`}
       >
         {icon}

@@ -14,7 +14,7 @@ import {
 } from '@dnd-kit/core';
 import { createContext, useId, useState, type ReactNode } from 'react';
 import { useSubmit } from 'react-router';
-import type { ArrangedRun, EveningRun } from '../../../core/evening/evening.ts';
+import type { EveningRun } from '../../../core/evening/evening.ts';
 import { useTonightAction } from '../draft/tonight-form.tsx';
 import { useRunNumber } from './run-number.ts';
 
@@ -27,10 +27,13 @@ const underPointer: CollisionDetection = (drag) => {
 /** Rolls are dragged between the runs on this board; a drop is posted like any other change. */
 export function RunsBoard({
   runs,
+  arrangedAs,
   names,
   children,
 }: {
   readonly runs: readonly EveningRun[];
+  /** Which arrangement is on the screen: a drop on another is refused. */
+  readonly arrangedAs: string;
   /** What each roll is called, by its id: a screen reader says names, never ids. */
   readonly names: Readonly<Record<string, string>>;
   readonly children: ReactNode;
@@ -47,9 +50,8 @@ export function RunsBoard({
   const move = (rollId: string, to: number) => {
     const from = runs.findIndex((run) => run.rollIds.includes(rollId));
     if (from === -1 || to === from || to >= runs.length) return;
-    const arranged: ArrangedRun[] = runs.map(({ tankId, batchId, rollIds }) => ({ tankId, batchId, rollIds }));
     setSaid(movedInWords(names[rollId] ?? 'The roll', to, runs, number));
-    void submit({ intent: 'move', rollId, to, runs: JSON.stringify(arranged) }, { method: 'post', action, preventScrollReset: true });
+    void submit({ intent: 'move', rollId, to, arranged: arrangedAs }, { method: 'post', action, preventScrollReset: true });
   };
   const dropped = ({ active, over }: DragEndEvent) => {
     const to = over ? /^run-(-?\d+)$/.exec(String(over.id))?.[1] : undefined;

@@ -86,9 +86,9 @@ test('whatever a browser sends, a change that makes no sense is refused and the 
     { intent: 'constructor' },
     { intent: 'push', rollIds: ['a'], stops: 'lots' },
     { intent: 'push', rollIds: ['a'], stops: '99' },
-    { intent: 'move', rollId: 'a', to: '1', runs: '{not json' },
-    { intent: 'move', rollId: 'a', to: '1', runs: '[1, null]' },
+    { intent: 'move', rollId: 'a', to: '1' },
     { intent: 'run-tank', run: '0', tankId: 't', runs: '[{"tankId":"t"}]' },
+    { intent: 'reorder', from: '-1', to: '1', arranged: load().page.arrangedAs },
     { intent: 'treatment', rollIds: ['a'], treatment: 'steep-in-tea' },
     { intent: 'school', school: 'unseen' },
     { intent: 'roll-out' },
@@ -113,6 +113,21 @@ test('whatever a browser sends, a change that makes no sense is refused and the 
   });
   // A made-up session is no session.
   expect(await postTo(leave, {}, { sessionId: 'nobody' })).toMatchObject({ status: 404 });
+});
+
+test('what was arranged on another screen meanwhile is not overwritten: the change is refused in words, and as it stands it is taken', async () => {
+  const shown = load().page.arrangedAs;
+  const rollId = load().page.evening.runs[0]?.rollIds[0] ?? '';
+  expect(await post({ intent: 'move', rollId, to: '-1', arranged: shown })).toMatchObject({ status: 200 });
+  const moved = load().page;
+  expect(moved.evening.runs.at(-1)?.rollIds).toEqual([rollId]);
+  expect(await post({ intent: 'reorder', from: '0', to: '1', arranged: shown })).toMatchObject({
+    status: 409,
+    data: { message: expect.stringContaining('changed on another screen meanwhile') as string },
+  });
+  expect(load().page.evening.runs).toEqual(moved.evening.runs);
+  await post({ intent: 'undo' });
+  expect(load().page.arrangedAs).toBe(shown);
 });
 
 test('one press takes the last change back; one roll left out is named, and comes in again', async () => {

@@ -25,6 +25,7 @@ import {
   type Run,
 } from '../../server/runs/runs.server.ts';
 import { personsZone } from '../../server/settings.server.ts';
+import { MOVED_ON } from '../draft/posted-change.server.ts';
 import { readDraftDocument, withChange, type Draft, type DraftChange } from '../draft/draft.ts';
 import { eveningQuestion, rollsTonight } from '../draft/evening-question.ts';
 import { readDraft, writeDraft } from '../draft/tonight.server.ts';
@@ -38,8 +39,6 @@ export type Changed = { readonly ok: true; readonly moved: readonly string[] } |
 
 /** Undo goes back this far; an evening has not more changes than that. */
 const MOST_UNDO = 20;
-
-const MOVED_ON = 'This evening was changed on another screen meanwhile. Here is how it stands now; make your change again.';
 
 /** What is still to come of a session, with one thing changed: only what has not begun is planned anew (interface.md, tonight while it goes). */
 export function changeComing(sessionId: string, change: DraftChange): Changed {

@@ -15,6 +15,7 @@ import { findRoll, setRollState, waitingRolls } from '../../server/rolls.server.
 import { runsToCome } from '../../run/acts/effect-of-run.server.ts';
 import { findRun, liveRun, openSessionId, runsOfSession } from '../../server/runs/runs.server.ts';
 import { post } from '../../ui/forms/posting.fixture.ts';
+import { arrangedAs } from '../draft/arranged-as.server.ts';
 import { EMPTY_DRAFT, type DraftChange } from '../draft/draft.ts';
 import { readDraft, tonight, writeDraft } from '../draft/tonight.server.ts';
 import { startTonight } from '../run-acts/replan.server.ts';
@@ -173,7 +174,7 @@ test('a change says what it moved, run by run, and every screen hears of it', as
 test('a roll from the camera bag joins where it may, and where it may not it is said why', async () => {
   const sessionId = begun();
   storeRoll('bag');
-  await post(action, { intent: 'run-tank', run: '0', tankId: 'two', runs: JSON.stringify(arranged(sessionId)) });
+  await post(action, { intent: 'run-tank', run: '0', tankId: 'two', arranged: arrangedAs(arranged(sessionId)) });
   expect(await post(action, { intent: 'roll-in', rollId: 'bag' })).toMatchObject({ status: 200 });
   expect(queuedOf(sessionId)[0]?.plan.rollIds).toEqual(['b', 'bag']);
   // A push of its own needs a run of its own, in the smallest tank.
@@ -191,7 +192,7 @@ test('a roll from the camera bag joins where it may, and where it may not it is 
   expect(await post(action, { intent: 'roll-in', rollId: 'bag' })).toMatchObject({ status: 409 });
   // One that was developed elsewhere meanwhile is left out with the next change, and holds nothing up.
   setRollState('bag', 'developed', null);
-  expect(await post(action, { intent: 'move', rollId: 'c', to: '0', runs: JSON.stringify(arranged(sessionId)) })).toMatchObject({
+  expect(await post(action, { intent: 'move', rollId: 'c', to: '0', arranged: arrangedAs(arranged(sessionId)) })).toMatchObject({
     status: 200,
   });
   expect(queuedOf(sessionId)[0]?.plan.rollIds).toEqual(['b', 'c']);
@@ -199,11 +200,11 @@ test('a roll from the camera bag joins where it may, and where it may not it is 
 
 test('two screens, a run that began a second ago, a roll done and a batch put away meanwhile: told in words, nothing half done', async () => {
   const sessionId = begun();
-  const stale = JSON.stringify(arranged(sessionId));
-  await post(action, { intent: 'reorder', from: '0', to: '1', runs: stale });
+  const stale = arrangedAs(arranged(sessionId));
+  await post(action, { intent: 'reorder', from: '0', to: '1', arranged: stale });
   const stands = inRuns(sessionId);
   const refused = (message: RegExp) => ({ status: 409, data: { message: expect.stringMatching(message) as string } });
-  expect(await post(action, { intent: 'run-tank', run: '0', tankId: 'two', runs: stale })).toMatchObject(
+  expect(await post(action, { intent: 'run-tank', run: '0', tankId: 'two', arranged: stale })).toMatchObject(
     refused(/changed on another screen meanwhile/),
   );
   expect(await post(action, { intent: 'roll-in', rollId: 'nobody' })).toMatchObject(refused(/no longer waiting/));
@@ -217,17 +218,17 @@ test('two screens, a run that began a second ago, a roll done and a batch put aw
 
   // Run 1 ends, run 2 begins: what it holds cannot be changed, and an undo that would reach it says so.
   const live = liveRun();
-  await post(action, { intent: 'move', rollId: 'd', to: '0', runs: JSON.stringify(arranged(sessionId)) });
-  await post(action, { intent: 'run-tank', run: '0', tankId: 'two', runs: JSON.stringify(arranged(sessionId)) });
-  expect(await post(action, { intent: 'move', rollId: 'd', to: '0', runs: JSON.stringify(arranged(sessionId)) })).toMatchObject({
+  await post(action, { intent: 'move', rollId: 'd', to: '0', arranged: arrangedAs(arranged(sessionId)) });
+  await post(action, { intent: 'run-tank', run: '0', tankId: 'two', arranged: arrangedAs(arranged(sessionId)) });
+  expect(await post(action, { intent: 'move', rollId: 'd', to: '0', arranged: arrangedAs(arranged(sessionId)) })).toMatchObject({
     status: 200,
   });
   happens(live?.id ?? '', 'given-up', { reason: '', countsRolls: false });
-  const shown = JSON.stringify(arranged(sessionId));
+  const shown = arrangedAs(arranged(sessionId));
   const next = queuedOf(sessionId)[0]?.id ?? '';
   expect(await post(begin, {}, { runId: next })).toMatchObject({ to: `/bench/${next}` });
   // Run 1 counted for nothing, so the batch has seen one roll less than run 2 was planned for.
-  expect(await post(action, { intent: 'run-tank', run: '0', tankId: 'one', runs: shown })).toMatchObject(
+  expect(await post(action, { intent: 'run-tank', run: '0', tankId: 'one', arranged: shown })).toMatchObject(
     refused(/on another screen meanwhile/),
   );
   expect(undoComing(sessionId)).toMatchObject({ ok: false, message: expect.stringContaining('has begun since') as string });
