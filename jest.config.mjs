@@ -6,6 +6,8 @@ export default {
   testTimeout: 120_000,
   // ES modules that Jest must turn into what it can load.
   transformIgnorePatterns: ['node_modules/(?!(nanoid|react-hotkeys-hook|idb)/)'],
+  // Its module is one that Jest cannot load on this Node; its other build is the same.
+  moduleNameMapper: { '^d3-array$': '<rootDir>/node_modules/d3-array/dist/d3-array.js' },
   transform: {
     '^.+\\.[jt]sx?$': [
       '@swc/jest',

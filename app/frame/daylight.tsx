@@ -29,7 +29,7 @@ function firstRollOpen(): { readonly done: number; readonly of: number } | null 
 }
 
 const link = ({ isActive }: { isActive: boolean }) =>
-  `flex min-h-11 items-center gap-1.5 border-b-[3px] px-0.5 pt-[3px] whitespace-nowrap ${isActive ? 'border-straw font-bold text-white' : 'border-transparent text-[#d5e6e2] hover:text-white'}`;
+  `flex min-h-11 items-center gap-1.5 border-b-[3px] px-0.5 pt-[3px] whitespace-nowrap ${isActive ? 'border-straw font-bold text-white' : 'border-transparent text-[#d5e6e2] forced-colors:border-[Canvas] hover:text-white'}`;
 
 const SIDE = 'flex min-h-11 items-center gap-2 text-sm text-[#d5e6e2] hover:text-white';
 

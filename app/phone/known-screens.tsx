@@ -2,7 +2,7 @@ import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/react
 import { Lock, LockOpen } from 'lucide-react';
 import { Form } from 'react-router';
 import { Button } from '../ui/button.tsx';
-import { INPUT_SHAPE } from '../ui/forms/fields.tsx';
+import { INPUT_SHAPE } from '../ui/forms/input-shape.ts';
 
 interface KnownScreen {
   readonly id: string;

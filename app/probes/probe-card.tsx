@@ -6,8 +6,9 @@ import { showMinutes } from '../../core/units/duration.ts';
 import { showTemperature } from '../../core/units/temperature.ts';
 import { Button } from '../ui/button.tsx';
 import { Card } from '../ui/card.tsx';
-import { Trace, type TracePoint } from '../ui/charts/trace.tsx';
-import { INPUT_SHAPE } from '../ui/forms/fields.tsx';
+import { TemperatureScale } from '../ui/charts/temperature-scale.tsx';
+import { Trace, type TracePoint, TRACE_MARGIN } from '../ui/charts/trace.tsx';
+import { INPUT_SHAPE } from '../ui/forms/input-shape.ts';
 import { useUnits } from '../ui/forms/units.ts';
 
 interface ProbeShown {
@@ -134,22 +135,17 @@ function LastMinutes({ points }: { readonly points: ProbeShown['points'] }) {
   });
   return (
     <figure className="mt-2">
-      <Trace
-        label={`The last ten minutes, from ${show(least)} to ${show(most)}`}
-        className="h-24 w-full rounded border border-line bg-white"
-        lines={[{ points: line, stroke: '#12776d' }]}
-        fromX={-LASTS_S}
-        toX={0}
-        low={least - AROUND_C}
-        high={most + AROUND_C}
-      />
-      <figcaption className="flex justify-between text-sm text-quiet">
-        <span>ten minutes ago</span>
-        <span>
-          <span className="figure">{show(least)}</span> to <span className="figure">{show(most)}</span>
-        </span>
-        <span>now</span>
-      </figcaption>
+      <TemperatureScale lowC={least - AROUND_C} highC={most + AROUND_C} margin={TRACE_MARGIN} from="ten minutes ago" to="now">
+        <Trace
+          label={`The last ten minutes, from ${show(least)} to ${show(most)}`}
+          className="h-24 w-full rounded border border-line bg-white"
+          lines={[{ points: line, stroke: '#12776d' }]}
+          fromX={-LASTS_S}
+          toX={0}
+          low={least - AROUND_C}
+          high={most + AROUND_C}
+        />
+      </TemperatureScale>
     </figure>
   );
 }

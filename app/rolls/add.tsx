@@ -4,7 +4,7 @@ import { nowMs } from '../server/database/clock.server.ts';
 import { inTransaction } from '../server/database/database.server.ts';
 import { addRoll, findRoll, knownFilms } from '../server/rolls.server.ts';
 import { Button, LinkButton } from '../ui/button.tsx';
-import { INPUT_SHAPE } from '../ui/forms/fields.tsx';
+import { INPUT_SHAPE } from '../ui/forms/input-shape.ts';
 import { readForm } from '../ui/forms/form.ts';
 import { onceOf } from '../ui/forms/once.ts';
 import { postedForm } from '../ui/forms/posted-form.ts';

@@ -2,7 +2,7 @@ import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headl
 import type { FieldMetadata } from '@conform-to/react';
 import { useState } from 'react';
 import type { Process } from '../../core/film/process.ts';
-import { INPUT } from '../ui/forms/fields.tsx';
+import { INPUT } from '../ui/forms/input-shape.ts';
 
 export interface KnownFilm {
   readonly film: string;

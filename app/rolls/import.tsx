@@ -3,7 +3,7 @@ import { useEffect } from 'react';
 import { data, Form, redirect, useRevalidator } from 'react-router';
 import { Button, LinkButton } from '../ui/button.tsx';
 import { Card } from '../ui/card.tsx';
-import { INPUT, INPUT_SHAPE } from '../ui/forms/fields.tsx';
+import { INPUT, INPUT_SHAPE } from '../ui/forms/input-shape.ts';
 import { textOf } from '../ui/forms/form.ts';
 import { receivedFolder } from '../server/received-folder.server.ts';
 import { dropReceived, receivedForm } from '../ui/forms/received-form.server.ts';
@@ -12,6 +12,7 @@ import { PageHead } from '../ui/page-head.tsx';
 import type { Route } from './+types/import.ts';
 import { endImport, findImport, lookAgain, startImport, storeImport } from './import-jobs.server.ts';
 import { COLUMNS } from './roll-csv.ts';
+import { TickBox } from '../ui/forms/tick-box.tsx';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Import rolls · Steady Reel' }];
 
@@ -186,9 +187,9 @@ export default function ImportRolls({ loaderData, actionData }: Route.ComponentP
                 <h2 className="font-bold">
                   {preview.knownCount} {preview.knownCount === 1 ? 'row is' : 'rows are'} here already
                 </h2>
-                <label className="mt-1 flex min-h-11 items-center gap-3">
-                  <input type="checkbox" name="also-known" className="size-5 accent-petrol" /> Import them too, as further rolls
-                </label>
+                <TickBox name="also-known" className="mt-1">
+                  Import them too, as further rolls
+                </TickBox>
               </Card>
             )}
             {preview.badCount > 0 && (

@@ -1,4 +1,4 @@
-import { Select } from '@headlessui/react';
+import { Input, Select } from '@headlessui/react';
 import { Search, Star } from 'lucide-react';
 import { Form, Link, redirect, useSearchParams, useSubmit } from 'react-router';
 import { pushOfRoll } from '../../core/film/develop-at.ts';
@@ -21,7 +21,7 @@ import {
 } from '../server/rolls.server.ts';
 import { Button, LinkButton } from '../ui/button.tsx';
 import { Card } from '../ui/card.tsx';
-import { INPUT_SHAPE } from '../ui/forms/fields.tsx';
+import { INPUT_SHAPE } from '../ui/forms/input-shape.ts';
 import { textOf } from '../ui/forms/form.ts';
 import { postedForm } from '../ui/forms/posted-form.ts';
 import { UndoBar } from '../ui/notice.tsx';
@@ -266,7 +266,7 @@ function RollRow({ roll }: { readonly roll: Roll }) {
   return (
     <li className="flex items-stretch">
       <label className="flex w-12 shrink-0 items-center justify-center">
-        <input type="checkbox" name="rollIds" value={roll.id} aria-label={`Tick ${roll.name}`} className="size-5 accent-petrol" />
+        <Input type="checkbox" name="rollIds" value={roll.id} aria-label={`Tick ${roll.name}`} className="size-5 accent-petrol" />
       </label>
       <Link
         to={`/rolls/${roll.id}`}

@@ -1,6 +1,6 @@
 import type { Treatment } from '../film/treatment.ts';
 import { isDeveloper, isWater, type BareStep, type StepKind } from '../kit/kind.ts';
-import { BARE_STEP_NAMES, sequenceSteps } from '../kit/kit-document.ts';
+import { BARE_STEP_NAMES, sequenceSteps } from '../kit/sequence-steps.ts';
 import type { Bath, Kit } from '../kit/kit.ts';
 import { saidManner, type Manner, type Movement, type StepSaid } from '../kit/manner.ts';
 import { showDuration } from '../units/duration.ts';

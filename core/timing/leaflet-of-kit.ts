@@ -2,7 +2,7 @@ import { roundHalfUp } from '../units/duration.ts';
 import { hasCurve, leafletSeconds } from './leaflet-curve.ts';
 import { isDeveloper, isWater, type StepKind } from '../kit/kind.ts';
 import type { Bath, Kit, LeafletPoint, ShelfKit } from '../kit/kit.ts';
-import { sequenceSteps, type SequenceStep } from '../kit/kit-document.ts';
+import { sequenceSteps, type SequenceStep } from '../kit/sequence-steps.ts';
 import { REMJET_RINSE_S, usualWater, type BottleKind, type BottleSaid, type LeafletSaid, type WaterSaid } from '../kit/typed-leaflet.ts';
 
 /** A kit as the leaflet that would make it: what a correction of it begins from (domain.md 4). */

@@ -4,7 +4,9 @@ import type { RunningStep } from '../../../core/run/state/now.ts';
 import type { ActualStep } from '../../../core/run/state/state.ts';
 import { predictedC } from '../../../core/run/state/tank-now.ts';
 import type { PlannedStep } from '../../../core/schedule/plan.ts';
+import { showDuration } from '../../../core/units/duration.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
+import { TemperatureScale } from '../../ui/charts/temperature-scale.tsx';
 import { useUnits } from '../../ui/forms/units.ts';
 
 interface TraceProps {
@@ -67,26 +69,36 @@ export function TemperatureTrace({ plan, step, actual, running, nowMs }: TracePr
   const line = (points: readonly { readonly atMs: number; readonly c: number }[]) =>
     points.map((point) => `${x(point.atMs).toFixed(1)},${y(point.c).toFixed(1)}`).join(' ');
   return (
-    <svg
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-      className="mt-3 w-full"
-      role="img"
-      aria-label={
-        last
-          ? `${readings.length} ${readings.length === 1 ? 'reading' : 'readings'}, the last ${showTemperature(last.c, temperature)}`
-          : `No reading yet; the tank is expected to go from ${showTemperature(foretold[0]?.c ?? 0, temperature)} to ${showTemperature(foretold.at(-1)?.c ?? 0, temperature)}`
-      }
-    >
-      {step.range && (
-        <rect x={0} width={WIDTH} y={y(step.range.highC)} height={Math.max(1, y(step.range.lowC) - y(step.range.highC))} fill="#17565280" />
-      )}
-      <polyline points={line(foretold)} fill="none" stroke="#a9c3bf" strokeWidth={2} strokeLinecap="round" strokeDasharray="0.1 5" />
-      <polyline points={line(readings)} fill="none" stroke="#e9f3ef" strokeWidth={2} />
-      <polyline points={line(course)} fill="none" stroke="#a9c3bf" strokeWidth={1.5} strokeDasharray="4 4" />
-      {readings.map((reading) => (
-        <circle key={reading.atMs} cx={x(reading.atMs)} cy={y(reading.c)} r={3.5} fill="#58d1c0" />
-      ))}
-      <line x1={x(nowMs)} x2={x(nowMs)} y1={0} y2={HEIGHT} stroke="#f3e37c" strokeWidth={1.5} />
-    </svg>
+    <div className="mt-3">
+      <TemperatureScale night lowC={low} highC={high} from="0:00" to={showDuration(Math.round(span / 1000))}>
+        <svg
+          viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+          className="w-full"
+          role="img"
+          aria-label={
+            last
+              ? `${readings.length} ${readings.length === 1 ? 'reading' : 'readings'}, the last ${showTemperature(last.c, temperature)}`
+              : `No reading yet; the tank is expected to go from ${showTemperature(foretold[0]?.c ?? 0, temperature)} to ${showTemperature(foretold.at(-1)?.c ?? 0, temperature)}`
+          }
+        >
+          {step.range && (
+            <rect
+              x={0}
+              width={WIDTH}
+              y={y(step.range.highC)}
+              height={Math.max(1, y(step.range.lowC) - y(step.range.highC))}
+              fill="#17565280"
+            />
+          )}
+          <polyline points={line(foretold)} fill="none" stroke="#a9c3bf" strokeWidth={2} strokeLinecap="round" strokeDasharray="0.1 5" />
+          <polyline points={line(readings)} fill="none" stroke="#e9f3ef" strokeWidth={2} />
+          <polyline points={line(course)} fill="none" stroke="#a9c3bf" strokeWidth={1.5} strokeDasharray="4 4" />
+          {readings.map((reading) => (
+            <circle key={reading.atMs} cx={x(reading.atMs)} cy={y(reading.c)} r={3.5} fill="#58d1c0" />
+          ))}
+          <line x1={x(nowMs)} x2={x(nowMs)} y1={0} y2={HEIGHT} stroke="#f3e37c" strokeWidth={1.5} />
+        </svg>
+      </TemperatureScale>
+    </div>
   );
 }

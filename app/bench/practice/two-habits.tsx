@@ -7,7 +7,7 @@ import { findFilmKit, listFilmKits } from '../../server/shelf/kits.server.ts';
 import { findTank, listTanks } from '../../server/shelf/tanks.server.ts';
 import { Button, LinkButton } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
-import { INPUT_SHAPE } from '../../ui/forms/fields.tsx';
+import { INPUT_SHAPE } from '../../ui/forms/input-shape.ts';
 import { useUnits } from '../../ui/forms/units.ts';
 import { Notice } from '../../ui/notice.tsx';
 import { PageHead } from '../../ui/page-head.tsx';

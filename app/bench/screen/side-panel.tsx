@@ -201,7 +201,7 @@ function RangeBar({
   const side = tempC === null ? null : tempC > highC ? 'hot' : tempC < lowC ? 'cold' : 'inside';
   return (
     <div className="mt-2">
-      <div className="relative h-2.5 rounded bg-[#123438]">
+      <div className="drawn relative h-2.5 rounded bg-[#123438]">
         <div className="absolute inset-y-0 bg-[#1f8a80]" style={{ left: at(lowC), width: `calc(${at(highC)} - ${at(lowC)})` }} />
         {tempC !== null && (
           <div

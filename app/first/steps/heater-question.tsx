@@ -3,8 +3,9 @@ import { heaterEnough } from '../../../core/heat/bath/heater-enough.ts';
 import { showMinutes } from '../../../core/units/duration.ts';
 import { celsiusTyped, fieldOfTemperature, showTemperature } from '../../../core/units/temperature.ts';
 import { Card } from '../../ui/card.tsx';
-import { INPUT_SHAPE } from '../../ui/forms/fields.tsx';
+import { INPUT_SHAPE } from '../../ui/forms/input-shape.ts';
 import { useUnits } from '../../ui/forms/units.ts';
+import { TickBox } from '../../ui/forms/tick-box.tsx';
 
 /** A colour developer stands here, more or less; what it is exactly the leaflet says. */
 const WANTED_C = 38;
@@ -40,15 +41,9 @@ export function HeaterQuestion() {
         {field('heaterW', 'Heater, watts')}
         {field('room', `Room, °${temperature}`)}
       </div>
-      <label className="flex min-h-11 items-center gap-2">
-        <input
-          type="checkbox"
-          className="size-5 accent-petrol"
-          checked={asked.lidded}
-          onChange={(event) => setAsked({ ...asked, lidded: event.target.checked })}
-        />
+      <TickBox checked={asked.lidded} onChange={(event) => setAsked({ ...asked, lidded: event.target.checked })}>
         With a lid on it
-      </label>
+      </TickBox>
       <p aria-live="polite" className="font-semibold">
         {answer === null
           ? 'Litres, watts and a room as they are.'

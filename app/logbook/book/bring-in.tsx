@@ -1,6 +1,7 @@
 import { Form } from 'react-router';
 import type { SectionPreview } from '../../server/book/merge-book.server.ts';
 import { Button } from '../../ui/button.tsx';
+import { TickBox } from '../../ui/forms/tick-box.tsx';
 
 export interface BroughtBook {
   readonly id: string;
@@ -89,20 +90,18 @@ export function BringIn({ book }: { readonly book: BroughtBook }) {
       <Form method="post" className="mt-3">
         <input type="hidden" name="brought" value={book.id} />
         {different > 0 && (
-          <label className="mb-2 flex items-start gap-3">
-            <input type="checkbox" name="theirs" value="yes" className="mt-1 size-5 shrink-0 accent-petrol" />
+          <TickBox name="theirs" value="yes" className="mb-2">
             <span>
               Where they differ, take the book’s. <span className="text-quiet">Unticked, yours stays. Acts and entries always stay.</span>
             </span>
-          </label>
+          </TickBox>
         )}
         {book.sections.some(({ name, fresh: settings, different: other }) => name === 'settings' && settings + other > 0) && (
-          <label className="mb-2 flex items-start gap-3">
-            <input type="checkbox" name="settings" value="yes" className="mt-1 size-5 shrink-0 accent-petrol" />
+          <TickBox name="settings" value="yes" className="mb-2">
             <span>
               Its settings too: units, habits, the tub. <span className="text-quiet">Unticked, yours stay.</span>
             </span>
-          </label>
+          </TickBox>
         )}
         <div className="flex flex-wrap items-center gap-4">
           <Button filled name="intent" value="merge">

@@ -8,7 +8,7 @@ import { forgetStumbling } from '../../server/database/readable.server.ts';
 import { inOwnThread } from '../../server/thread/in-thread.server.ts';
 import { Button, LinkButton } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
-import { INPUT_SHAPE } from '../../ui/forms/fields.tsx';
+import { INPUT_SHAPE } from '../../ui/forms/input-shape.ts';
 import { textOf } from '../../ui/forms/form.ts';
 import { postedForm } from '../../ui/forms/posted-form.ts';
 import { Notice } from '../../ui/notice.tsx';

@@ -16,7 +16,7 @@ import { findLook, saveLook, setLookDeleted } from '../../server/runs/looks.serv
 import { findRun, runsOfSession } from '../../server/runs/runs.server.ts';
 import { Button } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
-import { INPUT } from '../../ui/forms/fields.tsx';
+import { INPUT } from '../../ui/forms/input-shape.ts';
 import { textOf } from '../../ui/forms/form.ts';
 import { onceOf } from '../../ui/forms/once.ts';
 import { postedForm } from '../../ui/forms/posted-form.ts';

@@ -1,7 +1,7 @@
 import { Select } from '@headlessui/react';
 import { ABOUT, type LessonAbout } from '../../../core/lessons/lesson.ts';
 import { MOMENT_WORDS, type Moment } from '../../../core/lessons/moment.ts';
-import { INPUT } from '../../ui/forms/fields.tsx';
+import { INPUT } from '../../ui/forms/input-shape.ts';
 
 export interface LessonTyped {
   readonly text: string;

@@ -12,7 +12,7 @@ import { findRuns, runChoices, verdictsOf } from '../../server/runs/run-search.s
 import { runsById, type Run } from '../../server/runs/runs.server.ts';
 import { personsZone } from '../../server/settings.server.ts';
 import { Button, LinkButton } from '../../ui/button.tsx';
-import { INPUT_SHAPE } from '../../ui/forms/fields.tsx';
+import { INPUT_SHAPE } from '../../ui/forms/input-shape.ts';
 import { pageAsked } from '../../ui/page-asked.ts';
 import { Empty, PageHead } from '../../ui/page-head.tsx';
 import { LogbookNav } from '../logbook-nav.tsx';

@@ -1,5 +1,5 @@
 import { Select } from '@headlessui/react';
-import { INPUT } from '../../ui/forms/fields.tsx';
+import { INPUT } from '../../ui/forms/input-shape.ts';
 
 interface BatchChoiceProps {
   readonly batches: readonly { readonly id: string; readonly name: string }[];

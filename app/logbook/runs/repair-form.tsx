@@ -3,8 +3,9 @@ import { Form } from 'react-router';
 import { AGAIN, type Again } from '../../../core/run/plan/repair.ts';
 import { Button } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
-import { INPUT_SHAPE } from '../../ui/forms/fields.tsx';
+import { INPUT_SHAPE } from '../../ui/forms/input-shape.ts';
 import { Notice } from '../../ui/notice.tsx';
+import { TickBox } from '../../ui/forms/tick-box.tsx';
 
 interface RepairFormProps {
   readonly runId: string;
@@ -37,10 +38,9 @@ export function RepairForm({ runId, helps, batches, batchId, refused, live }: Re
         <Form method="post" action={`/runs/${runId}/repair`} className="mt-2">
           <div className="grid grid-cols-2 gap-x-3">
             {AGAIN.map((each) => (
-              <label key={each} className="flex min-h-11 items-center gap-2.5">
-                <input type="checkbox" name="again" value={each} defaultChecked={helps.includes(each)} className="size-5 accent-petrol" />
+              <TickBox key={each} name="again" value={each} defaultChecked={helps.includes(each)}>
                 {each} again
-              </label>
+              </TickBox>
             ))}
           </div>
           <label className="mt-2 block text-sm font-semibold">

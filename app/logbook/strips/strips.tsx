@@ -11,7 +11,7 @@ import { knownScanners, measuresInOrder } from '../../server/runs/measures.serve
 import { kitsOfBatches } from '../../server/shelf/batches.server.ts';
 import { Button, LinkButton } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
-import { INPUT } from '../../ui/forms/fields.tsx';
+import { INPUT } from '../../ui/forms/input-shape.ts';
 import { Empty, PageHead } from '../../ui/page-head.tsx';
 import { RunsChart } from '../list/runs-chart.tsx';
 import { LogbookNav } from '../logbook-nav.tsx';

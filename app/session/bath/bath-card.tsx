@@ -10,7 +10,7 @@ import { showMinutes } from '../../../core/units/duration.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
 import type { EveningSettings } from '../../run/evening/evening-settings.ts';
 import { Card } from '../../ui/card.tsx';
-import { INPUT_SHAPE } from '../../ui/forms/fields.tsx';
+import { INPUT_SHAPE } from '../../ui/forms/input-shape.ts';
 import { useText, useUnits } from '../../ui/forms/units.ts';
 import { Notice } from '../../ui/notice.tsx';
 import { useWorkerAnswer } from '../../ui/screen/use-worker-answer.ts';
@@ -20,6 +20,7 @@ import { Sums } from '../evening/sums.tsx';
 import { BathChart } from './bath-chart.tsx';
 import { bathOnce } from './bath-once.ts';
 import { ByProbe } from './by-probe.tsx';
+import { TickBox } from '../../ui/forms/tick-box.tsx';
 
 interface Slider {
   readonly name: 'litres' | 'startC' | 'heaterW' | 'roomC' | 'bottleStartC' | 'hotTapC' | 'coldTapC';
@@ -169,15 +170,9 @@ export function BathCard({
             </label>
           ))}
           <div className="flex flex-wrap items-center gap-4">
-            <label className="flex min-h-11 items-center gap-2">
-              <input
-                type="checkbox"
-                className="size-5 accent-petrol"
-                checked={tub.lidded}
-                onChange={(event) => change({ lidded: event.target.checked }, true)}
-              />{' '}
+            <TickBox checked={tub.lidded} onChange={(event) => change({ lidded: event.target.checked }, true)}>
               Lid on
-            </label>
+            </TickBox>
             <Select
               aria-label="Bottles are made of"
               className={INPUT_SHAPE}

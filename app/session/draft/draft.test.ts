@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import type { ArrangedRun } from '../../../core/evening/evening.ts';
 import type { OwnMargin } from '../../../core/timing/own-margin.ts';
-import { EMPTY_DRAFT, marginsOn, readDraftChange, readDraftDocument, withChange, type Draft, type DraftChange } from './draft.ts';
+import { EMPTY_DRAFT, readDraftChange, readDraftDocument, withChange, type Draft, type DraftChange } from './draft.ts';
+import { marginsOn } from './margins-on.ts';
 
 const ROLLS = ['a', 'b', 'c', 'd', 'e'];
 const RUNS: readonly ArrangedRun[] = [

@@ -5,7 +5,8 @@ import { TREATMENTS, type Treatment } from '../../../core/film/treatment.ts';
 import { HEAT_SCHOOLS, type HeatSchool } from '../../../core/heat/tank/tank-through-the-run.ts';
 import type { Habits } from '../../../core/schedule/habits.ts';
 import { habitShapes, readHabits } from '../../../core/schedule/read-habits.ts';
-import { isWayChange, wayShapes, withWayChange, type DraftedWays } from '../way/way-of-draft.ts';
+import type { DraftedWays } from '../way/drafted-ways.ts';
+import { isWayChange, wayShapes, withWayChange } from '../way/way-of-draft.ts';
 import { readWays } from '../../../core/schedule/way/read-way.ts';
 import { atFilm, atPush, MOST_OWN, type OwnMargin } from '../../../core/timing/own-margin.ts';
 import type { WearSchool } from '../../../core/timing/roll-number.ts';
@@ -38,21 +39,6 @@ export interface Draft extends DraftedWays {
 
 /** By kit, or by batch as it was before; then by bath. */
 export type OwnMargins = Readonly<Record<string, Readonly<Record<string, OwnMargin>>>>;
-
-/** The margins that hold for a batch: those of its kit, and what was once set for it alone. */
-export function marginsOn(
-  { own }: Pick<Draft, 'own'>,
-  batch: { readonly id: string; readonly kit: { readonly id: string } },
-  pushStops = 0,
-  film: string | null = null,
-): OwnMargins[string] {
-  return {
-    ...own[batch.id],
-    ...own[batch.kit.id],
-    ...(pushStops === 0 ? {} : own[atPush(batch.kit.id, pushStops)]),
-    ...(film === null ? {} : own[atFilm(batch.kit.id, film)]),
-  };
-}
 
 export const EMPTY_DRAFT: Draft = {
   excluded: [],

@@ -1,8 +1,9 @@
 import type { EveningQuestion, EveningRoll } from '../../../core/evening/evening.ts';
 import { pushOfRoll } from '../../../core/film/develop-at.ts';
 import type { Roll } from '../../server/rolls.server.ts';
-import { waysOf } from '../way/way-of-draft.ts';
-import { marginsOn, type Draft, type OwnMargins } from './draft.ts';
+import { waysOf } from '../way/drafted-ways.ts';
+import type { Draft, OwnMargins } from './draft.ts';
+import { marginsOn } from './margins-on.ts';
 
 export interface SetTonight {
   readonly waiting: readonly Roll[];

@@ -1,8 +1,8 @@
 import { sameMargin, showOwnMargin, type OwnMargin } from '../../../core/timing/own-margin.ts';
 import { Button } from '../../ui/button.tsx';
-import { INPUT_SHAPE } from '../../ui/forms/fields.tsx';
+import { INPUT_SHAPE } from '../../ui/forms/input-shape.ts';
 import type { EveningPage as TonightData } from '../evening/evening-page.server.ts';
-import { marginsOn } from './draft.ts';
+import { marginsOn } from './margins-on.ts';
 import { NoScript, TonightForm, type TypedRefusal } from './tonight-form.tsx';
 
 /** A person's own margins on the baths of a kit: so much more or less, and why; they come back next time (domain.md 9). */

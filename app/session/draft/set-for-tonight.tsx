@@ -7,13 +7,14 @@ import { showRange } from '../../../core/units/sentence.ts';
 import { fahrenheitFromCelsius, showTemperature, showTemperatureChange } from '../../../core/units/temperature.ts';
 import { showVolume } from '../../../core/units/volume.ts';
 import { Card } from '../../ui/card.tsx';
-import { INPUT, INPUT_SHAPE } from '../../ui/forms/fields.tsx';
+import { INPUT, INPUT_SHAPE } from '../../ui/forms/input-shape.ts';
 import { useUnits } from '../../ui/forms/units.ts';
 import type { EveningPage as TonightData } from '../evening/evening-page.server.ts';
 import { habitRows } from '../habits/habits-in-words.ts';
 import { useOpened } from '../list/opened.ts';
 import { hasMargins, OwnMarginsOf } from './own-margins.tsx';
 import { NoScript, TonightForm, type TypedRefusal } from './tonight-form.tsx';
+import { TickBox } from '../../ui/forms/tick-box.tsx';
 
 /** What holds for all of tonight: batch, temperatures, tanks, habits. Each change is posted as it is made. */
 export function SetForTonight({
@@ -246,17 +247,10 @@ function TankRow({ tonight }: { readonly tonight: TonightData }) {
       <fieldset>
         <legend className="font-semibold">Tanks</legend>
         {tonight.tanks.map((tank) => (
-          <label key={tank.id} className="flex min-h-10 items-center gap-2.5">
-            <input
-              type="checkbox"
-              name="tankIds"
-              value={tank.id}
-              defaultChecked={chosen.length === 0 || chosen.includes(tank.id)}
-              className="size-5 accent-petrol"
-            />
+          <TickBox key={tank.id} name="tankIds" value={tank.id} defaultChecked={chosen.length === 0 || chosen.includes(tank.id)}>
             <span className="grow">{tank.name}</span>
-            <span className="figure text-sm text-quiet">{showVolume(tank.volumeMl, volume)}</span>
-          </label>
+            <span className="figure text-sm whitespace-nowrap text-quiet">{showVolume(tank.volumeMl, volume)}</span>
+          </TickBox>
         ))}
       </fieldset>
       <NoScript />

@@ -3,7 +3,7 @@ import type { EveningCost } from '../../../core/chemistry/cost/evening-cost.ts';
 import type { EveningSettings } from '../../run/evening/evening-settings.ts';
 import { Button, LinkButton } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
-import { INPUT_SHAPE } from '../../ui/forms/fields.tsx';
+import { INPUT_SHAPE } from '../../ui/forms/input-shape.ts';
 import { Notice } from '../../ui/notice.tsx';
 import { TonightForm } from '../draft/tonight-form.tsx';
 import type { ClockQuestion } from './evening-plan.server.ts';

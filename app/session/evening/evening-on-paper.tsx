@@ -1,13 +1,12 @@
 import type { Doing } from '../../../core/evening/list/doing.ts';
+import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
-import { BathCard } from '../bath/bath-card.tsx';
 import { WaterTonight } from '../bath/water-tonight.tsx';
 import { SetForTonight } from '../draft/set-for-tonight.tsx';
 import type { TypedRefusal } from '../draft/tonight-form.tsx';
 import { EveningList } from '../list/evening-list.tsx';
 import { useOpened } from '../list/opened.ts';
 import { RunLine } from '../list/run-line.tsx';
-import { AnotherBatch } from '../plan/another-batch.tsx';
 import { RollsTonight } from '../plan/rolls-tonight.tsx';
 import { RunCard } from '../plan/run-card.tsx';
 import { useRunNumber } from '../plan/run-number.ts';
@@ -16,6 +15,10 @@ import { ClockCard } from './clock-card.tsx';
 import type { EveningPage } from './evening-page.server.ts';
 import { LessonsTonight } from './lessons-tonight.tsx';
 import { MattersTonight } from './matters-tonight.tsx';
+
+/** What is opened seldom is loaded when it is opened. */
+const BathCard = lazy(async () => ({ default: (await import('../bath/bath-card.tsx')).BathCard }));
+const AnotherBatch = lazy(async () => ({ default: (await import('../plan/another-batch.tsx')).AnotherBatch }));
 
 interface EveningOnPaperProps {
   readonly page: EveningPage;
@@ -99,19 +102,27 @@ export function EveningOnPaper({ page, refusal, search, isLater = false, underWa
             opened={{
               ...(plan.hasBath && {
                 bath: open === 'bath' && plan.bathQuestion && (
-                  <BathCard
-                    question={plan.bathQuestion}
-                    settings={plan.settings}
-                    tank={page.tankInSums}
-                    toppedUpS={page.doings.some(({ kind }) => kind === 'top-up') ? plan.warmS : null}
-                  />
+                  <Suspense>
+                    <BathCard
+                      question={plan.bathQuestion}
+                      settings={plan.settings}
+                      tank={page.tankInSums}
+                      toppedUpS={page.doings.some(({ kind }) => kind === 'top-up') ? plan.warmS : null}
+                    />
+                  </Suspense>
                 ),
               }),
               water: open === 'water' && <WaterTonight page={page} />,
               ...(open === 'when' && {
                 when: <ClockCard settings={plan.settings} fault={plan.clockFault} question={plan.clockQuestion} cost={page.cost} />,
               }),
-              ...(open === 'batch' && { batch: <AnotherBatch tonight={page} /> }),
+              ...(open === 'batch' && {
+                batch: (
+                  <Suspense>
+                    <AnotherBatch tonight={page} />
+                  </Suspense>
+                ),
+              }),
               ...(open === 'lasts' && { lasts: underWay?.lasts }),
             }}
             head={

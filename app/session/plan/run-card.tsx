@@ -1,11 +1,11 @@
 import { useDroppable } from '@dnd-kit/core';
+import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
 import type { Fault } from '../../../core/answer.ts';
 import type { EveningRun } from '../../../core/evening/evening.ts';
 import type { Process } from '../../../core/film/process.ts';
 import { suitsFilm, TREATMENT_ADVICE, TREATMENTS, type Treatment } from '../../../core/film/treatment.ts';
 import { showDuration, showMinutes } from '../../../core/units/duration.ts';
-import { isDeveloper } from '../../../core/kit/kind.ts';
 import { sayIn } from '../../../core/units/sentence.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
 import { useText, useUnits } from '../../ui/forms/units.ts';
@@ -13,13 +13,11 @@ import { Notice } from '../../ui/notice.tsx';
 import { rollRange } from '../../ui/roll-range.ts';
 import { Strip } from '../../ui/strip/strip.tsx';
 import type { Plan } from '../../../core/schedule/plan.ts';
-import { waysOf } from '../way/way-of-draft.ts';
+import { waysOf } from '../way/drafted-ways.ts';
 import { TonightForm, type TypedRefusal } from '../draft/tonight-form.tsx';
 import type { EveningPage as TonightData } from '../evening/evening-page.server.ts';
 import { useOpened } from '../list/opened.ts';
 import type { ShownDoing } from '../list/line.tsx';
-import { SchoolsCard } from './schools-card.tsx';
-import { StepDetail } from './step-detail.tsx';
 import { RollChip } from './roll-chip.tsx';
 import { asLast, LastTimeLine } from './last-time-line.tsx';
 import { Offer } from './offer.tsx';
@@ -28,11 +26,10 @@ import { MoveRoll, PushSelect, Reorder, TankSelect, TreatmentSelect } from './ru
 import { useRunNumber } from './run-number.ts';
 import { runTitle } from './run-title.ts';
 import { TankQuestion } from './tank-question.tsx';
-import { TankTrace } from './tank-trace.tsx';
-import { MarginsApart } from '../way/margin-apart.tsx';
 import { LeftOut } from '../way/owned.tsx';
 import type { WayShown } from '../way/way-shown.ts';
-import { YourWay } from '../way/your-way.tsx';
+
+const OpenedStep = lazy(async () => ({ default: (await import('./opened-step.tsx')).OpenedStep }));
 
 interface RunCardProps {
   readonly index: number;
@@ -117,17 +114,10 @@ export function RunCard({ index, run, tonight, doing, chosenStep, isLookedAt, re
         />
       )}
       {shown && <LeftOut shown={shown} />}
-      {step && batch && shown && (
-        <YourWay shown={shown} step={step} refusal={refusal} singles={tonight.singles}>
-          <MarginsApart {...{ run, step, rolls }} kitId={batch.kit.id} own={tonight.draft.own} />
-        </YourWay>
-      )}
-      {step && (
-        <div className="mt-3 grid items-start gap-3 lg:grid-cols-2 lg:[&>figure]:col-span-2">
-          {plan && isDeveloper(step.kind) && <TankTrace plan={plan} />}
-          <StepDetail run={run} runIndex={index} chosen={chosenStep} />
-          {isDeveloper(step.kind) && <SchoolsCard rows={tonight.schools[index] ?? []} runIndex={index} />}
-        </div>
+      {plan && step && (
+        <Suspense>
+          <OpenedStep {...{ run, index, plan, step, tonight, rolls, shown, refusal }} chosen={chosenStep} />
+        </Suspense>
       )}
       <div className="mt-2 text-lg leading-snug font-semibold">
         {doing?.says.map((said) => (

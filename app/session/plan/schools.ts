@@ -8,8 +8,8 @@ import { planRun } from '../../../core/schedule/plan.ts';
 import type { WearSchool } from '../../../core/timing/roll-number.ts';
 import { pushedByRuleOfThumb, type PushSchool } from '../../../core/timing/rule-of-thumb.ts';
 import { onlyFilm } from '../../../core/evening/margins-of-run.ts';
-import { marginsOn } from '../draft/draft.ts';
-import { waysOf } from '../way/way-of-draft.ts';
+import { marginsOn } from '../draft/margins-on.ts';
+import { waysOf } from '../way/drafted-ways.ts';
 import type { Tonight } from '../draft/tonight.server.ts';
 
 export type School = WearSchool | PushSchool | HeatSchool;

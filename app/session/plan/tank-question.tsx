@@ -3,7 +3,7 @@ import type { Plan } from '../../../core/schedule/plan.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
 import { showVolume } from '../../../core/units/volume.ts';
 import { Button } from '../../ui/button.tsx';
-import { INPUT_SHAPE } from '../../ui/forms/fields.tsx';
+import { INPUT_SHAPE } from '../../ui/forms/input-shape.ts';
 import { useUnits } from '../../ui/forms/units.ts';
 import { TonightForm, type TypedRefusal } from '../draft/tonight-form.tsx';
 import type { EveningPage } from '../evening/evening-page.server.ts';

@@ -1,10 +1,12 @@
 import { isFinal } from '../../../core/kit/kind.ts';
 import type { Plan } from '../../../core/schedule/plan.ts';
+import { showDuration } from '../../../core/units/duration.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
+import { TemperatureScale } from '../../ui/charts/temperature-scale.tsx';
 import { useUnits } from '../../ui/forms/units.ts';
 
 const WIDTH = 600;
-const HEIGHT = 44;
+const HEIGHT = 80;
 /** A tenth of a degree is no mountain. */
 const LEAST_SPAN_C = 2;
 
@@ -36,18 +38,20 @@ export function TankTrace({ plan }: { readonly plan: Pick<Plan, 'steps' | 'total
     .join('. ');
   return (
     <figure className="mt-2">
-      <svg
-        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-        className="h-11 w-full"
-        preserveAspectRatio="none"
-        role="img"
-        aria-label={`The tank’s temperature. ${words}.`}
-      >
-        {critical.map(({ step }) => (
-          <rect key={step.id} x={x(step.startS)} width={x(step.seconds)} y={0} height={HEIGHT} fill="#e6f0ed" />
-        ))}
-        <polyline points={line} fill="none" stroke="#b1285c" strokeWidth={1.75} vectorEffect="non-scaling-stroke" />
-      </svg>
+      <TemperatureScale lowC={low} highC={high} from="0:00" to={showDuration(Math.round(plan.totalS))}>
+        <svg
+          viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+          className="h-20 w-full"
+          preserveAspectRatio="none"
+          role="img"
+          aria-label={`The tank’s temperature. ${words}.`}
+        >
+          {critical.map(({ step }) => (
+            <rect key={step.id} x={x(step.startS)} width={x(step.seconds)} y={0} height={HEIGHT} fill="#fbfcfa" />
+          ))}
+          <polyline points={line} fill="none" stroke="#b1285c" strokeWidth={1.75} vectorEffect="non-scaling-stroke" />
+        </svg>
+      </TemperatureScale>
       <figcaption className="mt-1 text-[0.95rem]">
         {critical.map(({ step, startsC, endsC }) => (
           <p key={step.id}>

@@ -4,7 +4,7 @@ import { isDeveloper } from '../../../core/kit/kind.ts';
 import type { PlannedStep } from '../../../core/schedule/plan.ts';
 import { atFilm, atPush, showOwnMargin, type OwnMargin } from '../../../core/timing/own-margin.ts';
 import { Button } from '../../ui/button.tsx';
-import { INPUT_SHAPE } from '../../ui/forms/fields.tsx';
+import { INPUT_SHAPE } from '../../ui/forms/input-shape.ts';
 import type { OwnMargins } from '../draft/draft.ts';
 import { TonightForm } from '../draft/tonight-form.tsx';
 

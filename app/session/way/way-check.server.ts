@@ -4,7 +4,7 @@ import { questionOfWay } from '../../run/evening/steps-of-way.server.ts';
 import { isFilmBatch, listBatches } from '../../server/shelf/batches.server.ts';
 import { findFilmKit } from '../../server/shelf/kits.server.ts';
 import type { Draft, DraftChange } from '../draft/draft.ts';
-import { waysOf } from './way-of-draft.ts';
+import { waysOf } from './drafted-ways.ts';
 
 /** Why a change to a way would break it, in words; null where it may stand. What broke before it was made is not its fault. */
 export function wayRefusal(next: Draft, change: DraftChange): string | null {

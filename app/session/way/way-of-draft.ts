@@ -4,15 +4,8 @@ import { BARE_STEPS, type BareStep } from '../../../core/kit/kind.ts';
 import { bathSchema, saidShapes } from '../../../core/kit/kit-schema.ts';
 import type { Bath } from '../../../core/kit/kit.ts';
 import type { StepSaid } from '../../../core/kit/manner.ts';
-import type { WaysOfKit } from '../../../core/schedule/way/read-way.ts';
+import { waysOf, type DraftedWays } from './drafted-ways.ts';
 import { freshStepId, isSetIn, putBack, withPlace, withSaid, type WayStep } from '../../../core/schedule/way/way.ts';
-
-/** How this person goes through kits, as a draft has it: by kit, then by treatment (domain.md 9.1). */
-export interface DraftedWays {
-  readonly ways: Readonly<Record<string, WaysOfKit>>;
-  /** The same for tonight alone: where there is one it stands in the place of the other, and goes with the evening. */
-  readonly waysTonight?: Readonly<Record<string, WaysOfKit>>;
-}
 
 const kitId = () => string().min(1).max(64).required();
 const stepId = () => string().min(1).max(120).required();
@@ -63,11 +56,6 @@ export type WayChange = { [K in keyof typeof wayShapes]: { readonly kind: K } & 
 /** Whether a change is one of a way. */
 export function isWayChange(change: { readonly kind: string }): change is WayChange {
   return Object.hasOwn(wayShapes, change.kind);
-}
-
-/** How a kit is gone through tonight, by treatment. */
-export function waysOf({ ways, waysTonight }: DraftedWays, kit: string): WaysOfKit {
-  return { ...ways[kit], ...waysTonight?.[kit] };
 }
 
 /** One change to the ways of a draft. */

@@ -8,7 +8,7 @@ import type { SingleInUse } from '../../../core/schedule/way/single-in-use.ts';
 import { showDuration } from '../../../core/units/duration.ts';
 import { fieldOfTemperature, showTemperature } from '../../../core/units/temperature.ts';
 import { Button } from '../../ui/button.tsx';
-import { INPUT_SHAPE } from '../../ui/forms/fields.tsx';
+import { INPUT_SHAPE } from '../../ui/forms/input-shape.ts';
 import { useUnits } from '../../ui/forms/units.ts';
 import { TonightForm, type TypedRefusal } from '../draft/tonight-form.tsx';
 import { MannerDrawing } from './manner-drawing.tsx';

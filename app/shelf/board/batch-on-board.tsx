@@ -91,7 +91,7 @@ function LifeLine({ mixedOn, today, ends }: { readonly mixedOn: string; readonly
   const says = `Mixed on ${shortDay(mixedOn)}${marks.map((mark) => `, ${mark.what} on ${shortDay(mark.on)}`).join('')}`;
   const rows = Math.max(0, ...marks.map((mark) => mark.row)) + 1;
   return (
-    <div role="img" aria-label={says} className="relative mt-3" style={{ height: `${2.4 + 1.15 * rows}rem` }}>
+    <div role="img" aria-label={says} className="drawn relative mt-3" style={{ height: `${2.4 + 1.15 * rows}rem` }}>
       <Tag at={now.at} top="0" className="text-teal">
         today
       </Tag>

@@ -7,12 +7,12 @@ export function Ladder({ done, capacity }: { readonly done: number; readonly cap
   const boxes = Math.max(Math.ceil(capacity - 1e-9), Math.ceil(done - 1e-9));
   if (boxes > MOST_BOXES)
     return (
-      <div role="img" aria-label={says} className="h-4 overflow-hidden rounded-[3px] border border-teal">
+      <div role="img" aria-label={says} className="drawn h-4 overflow-hidden rounded-[3px] border border-teal">
         <div className="h-full bg-teal" style={{ width: `${Math.min(100, (done / capacity) * 100)}%` }} />
       </div>
     );
   return (
-    <div role="img" aria-label={says} className="flex flex-wrap gap-1">
+    <div role="img" aria-label={says} className="drawn flex flex-wrap gap-1">
       {Array.from({ length: boxes }, (_, i) => {
         const share = Math.max(0, Math.min(1, done - i));
         const over = i >= capacity - 1e-9;

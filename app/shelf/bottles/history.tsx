@@ -1,7 +1,7 @@
 import { Form, Link } from 'react-router';
 import { Button } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
-import { INPUT_SHAPE } from '../../ui/forms/fields.tsx';
+import { INPUT_SHAPE } from '../../ui/forms/input-shape.ts';
 import type { HistoryLine } from './history.server.ts';
 
 /** What happened, the latest first; each line can be taken back, with why. Nothing is ever wiped out. */

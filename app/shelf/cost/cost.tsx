@@ -13,7 +13,7 @@ import { listBatches } from '../../server/shelf/batches.server.ts';
 import { rollsByDay } from '../../server/shelf/bottle-entries.server.ts';
 import { Button, LinkButton } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
-import { INPUT_SHAPE } from '../../ui/forms/fields.tsx';
+import { INPUT_SHAPE } from '../../ui/forms/input-shape.ts';
 import { textOf } from '../../ui/forms/form.ts';
 import { postedForm } from '../../ui/forms/posted-form.ts';
 import { Empty, PageHead } from '../../ui/page-head.tsx';

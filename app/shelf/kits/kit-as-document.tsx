@@ -8,7 +8,7 @@ import { nowMs } from '../../server/database/clock.server.ts';
 import { findKit, kitIdTaken, saveKit } from '../../server/shelf/kits.server.ts';
 import { Button, LinkButton } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
-import { INPUT } from '../../ui/forms/fields.tsx';
+import { INPUT } from '../../ui/forms/input-shape.ts';
 import { textOf } from '../../ui/forms/form.ts';
 import { postedForm } from '../../ui/forms/posted-form.ts';
 import { PageHead } from '../../ui/page-head.tsx';

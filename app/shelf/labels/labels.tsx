@@ -9,11 +9,12 @@ import type { HouseLook } from '../../server/house.ts';
 import { findBatch, listBatches } from '../../server/shelf/batches.server.ts';
 import { Button, LinkButton } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
-import { INPUT_SHAPE } from '../../ui/forms/fields.tsx';
+import { INPUT_SHAPE } from '../../ui/forms/input-shape.ts';
 import { Empty, PageHead } from '../../ui/page-head.tsx';
 import type { Route } from './+types/labels.ts';
 import { FIRST_SHEET, LABEL_SHEETS, onPages, PAPER_MM } from './label-sheets.ts';
 import { Label } from './label.tsx';
+import { TickBox } from '../../ui/forms/tick-box.tsx';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Labels · Steady Reel' }];
 
@@ -96,16 +97,9 @@ export default function Labels({ loaderData }: Route.ComponentProps) {
               <legend className="font-semibold">Bottles</legend>
               <div className="flex flex-wrap gap-x-5">
                 {all.map((label) => (
-                  <label key={label.number} className="flex min-h-10 items-center gap-2">
-                    <input
-                      type="checkbox"
-                      name="bottle"
-                      value={label.number}
-                      defaultChecked={chosen.has(label.number)}
-                      className="size-5 accent-petrol"
-                    />
+                  <TickBox key={label.number} name="bottle" value={label.number} defaultChecked={chosen.has(label.number)}>
                     {label.name} <span className="figure text-quiet">{label.code}</span>
-                  </label>
+                  </TickBox>
                 ))}
               </div>
             </fieldset>

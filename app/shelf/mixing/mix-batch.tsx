@@ -21,7 +21,7 @@ import { findKit, listKits } from '../../server/shelf/kits.server.ts';
 import { beginMixing, findMixing } from '../../server/shelf/mixings.server.ts';
 import { Button, LinkButton } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
-import { INPUT } from '../../ui/forms/fields.tsx';
+import { INPUT } from '../../ui/forms/input-shape.ts';
 import { readForm } from '../../ui/forms/form.ts';
 import { onceOf } from '../../ui/forms/once.ts';
 import { postedForm } from '../../ui/forms/posted-form.ts';

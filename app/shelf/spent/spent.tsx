@@ -9,7 +9,7 @@ import { nowMs, today } from '../../server/database/clock.server.ts';
 import { addHandOver, handOvers, jugsNow, undoHandOver } from '../../server/shelf/jugs.server.ts';
 import { Button } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
-import { INPUT_SHAPE } from '../../ui/forms/fields.tsx';
+import { INPUT_SHAPE } from '../../ui/forms/input-shape.ts';
 import { textOf } from '../../ui/forms/form.ts';
 import { onceOf } from '../../ui/forms/once.ts';
 import { postedForm } from '../../ui/forms/posted-form.ts';

@@ -7,7 +7,7 @@ import { parseReading, showTemperature } from '../../../core/units/temperature.t
 import { showVolume } from '../../../core/units/volume.ts';
 import { Button } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
-import { INPUT_SHAPE } from '../../ui/forms/fields.tsx';
+import { INPUT_SHAPE } from '../../ui/forms/input-shape.ts';
 import { useText, useUnits } from '../../ui/forms/units.ts';
 
 type Stands = 'air' | 'bath';

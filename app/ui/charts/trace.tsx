@@ -36,6 +36,8 @@ interface Place {
 export const TRACE_WIDTH = 1000;
 export const TRACE_HEIGHT = 200;
 const MARGIN = 8;
+/** What is left free above and below, for a scale beside it. */
+export const TRACE_MARGIN = MARGIN / TRACE_HEIGHT;
 
 /** Lines over time, drawn on the server and without scripts as well: each whole, but for where it is broken. */
 export function Trace({ label, lines, fromX, toX, low, high, className, behind, before }: TraceProps) {

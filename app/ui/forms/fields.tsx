@@ -2,6 +2,8 @@ import { Select } from '@headlessui/react';
 import type { FieldMetadata } from '@conform-to/react';
 import { getInputProps, getSelectProps, getTextareaProps } from '@conform-to/react';
 import { useEffect, useRef, type ReactNode, type RefObject } from 'react';
+import { INPUT } from './input-shape.ts';
+import { TickBox } from './tick-box.tsx';
 import { inOtherUnit, TYPED_IN, typedIn } from './typed-in.ts';
 import { useUnits } from './units.ts';
 
@@ -15,10 +17,6 @@ interface Common {
   /** For rows of a list whose place says what they are; the label is still read out. */
   readonly hideLabel?: boolean;
 }
-
-export const INPUT_SHAPE =
-  'min-h-11 rounded-card border border-[#8aa39e] bg-white px-3 text-ink aria-[invalid=true]:border-2 aria-[invalid=true]:border-hot';
-export const INPUT = `${INPUT_SHAPE} mt-1 block w-full`;
 
 function Framed({ field, label, hint, className, hideLabel = false, children }: Common & { readonly children: ReactNode }) {
   return (
@@ -116,13 +114,9 @@ export function TextArea({ rows = 3, mono = false, ...common }: Common & { reado
 export function CheckField({ field, label, hint, className }: Common) {
   const { key, ...input } = getInputProps(field, { type: 'checkbox' });
   return (
-    <div className={className}>
-      <label className="flex min-h-11 items-center gap-3 font-semibold">
-        <input key={key} {...input} className="size-5 accent-petrol" />
-        {label}
-      </label>
-      {hint && <p className="text-sm text-quiet">{hint}</p>}
-    </div>
+    <TickBox key={key} {...input} className={`font-semibold ${className ?? ''}`} hint={hint}>
+      {label}
+    </TickBox>
   );
 }
 

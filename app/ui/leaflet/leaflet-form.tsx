@@ -6,7 +6,7 @@ import type { ShelfKit } from '../../../core/kit/kit.ts';
 import { BOTTLE_KINDS, bottleName, USUAL_BOTTLES, type BottleKind } from '../../../core/kit/typed-leaflet.ts';
 import type { Units } from '../../../core/units/units.ts';
 import { Button } from '../button.tsx';
-import { INPUT_SHAPE } from '../forms/fields.tsx';
+import { INPUT_SHAPE } from '../forms/input-shape.ts';
 import { TYPED_IN, typedIn, unitsSaid } from '../forms/typed-in.ts';
 import { useUnits } from '../forms/units.ts';
 import { asPrinted } from './as-printed.ts';

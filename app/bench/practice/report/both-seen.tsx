@@ -2,7 +2,8 @@ import type { ReactNode } from 'react';
 import type { HabitSeen } from '../../../../core/practice/two-habits.ts';
 import { showDuration } from '../../../../core/units/duration.ts';
 import { showTemperature } from '../../../../core/units/temperature.ts';
-import { Trace, TRACE_HEIGHT, TRACE_WIDTH } from '../../../ui/charts/trace.tsx';
+import { TemperatureScale } from '../../../ui/charts/temperature-scale.tsx';
+import { Trace, TRACE_HEIGHT, TRACE_WIDTH, TRACE_MARGIN } from '../../../ui/charts/trace.tsx';
 import { useUnits } from '../../../ui/forms/units.ts';
 
 interface BothSeenProps {
@@ -74,24 +75,27 @@ function TankThrough({ names, seen }: BothSeenProps) {
   const show = (c: number) => showTemperature(c, temperature);
   const all = seen.flatMap(({ trace }) => trace.flatMap(({ tankC }) => (tankC === null ? [] : [tankC])));
   const [low, high] = [Math.floor(Math.min(...all)), Math.ceil(Math.max(...all))];
+  const lastS = Math.max(...seen.map(({ totalS }) => totalS));
   const developers = seen[1].baths.filter((bath) => isDeveloped(seen[1], bath));
   const told = names.map((name, i) => `${name}: developer from ${show(seen[i]?.lowC ?? 0)} to ${show(seen[i]?.highC ?? 0)}`);
   return (
     <figure>
-      <Trace
-        label={`The tank through the run. ${told.join('. ')}.`}
-        className="h-60 w-full rounded border border-line bg-white"
-        lines={seen.map(({ trace }, i) => ({ points: trace.map(({ atS, tankC }) => ({ x: atS, y: tankC })), ...LOOKS[i === 0 ? 0 : 1] }))}
-        fromX={0}
-        toX={Math.max(...seen.map(({ totalS }) => totalS))}
-        low={low}
-        high={high}
-        behind={({ x }) =>
-          developers.map(({ id, fromS, toS }) => (
-            <rect key={id} x={x(fromS)} width={x(toS) - x(fromS)} y={0} height={TRACE_HEIGHT} fill="#e6f0ed" />
-          ))
-        }
-      />
+      <TemperatureScale lowC={low} highC={high} margin={TRACE_MARGIN} from="0:00" to={showDuration(Math.round(lastS))}>
+        <Trace
+          label={`The tank through the run. ${told.join('. ')}.`}
+          className="h-60 w-full rounded border border-line bg-white"
+          lines={seen.map(({ trace }, i) => ({ points: trace.map(({ atS, tankC }) => ({ x: atS, y: tankC })), ...LOOKS[i === 0 ? 0 : 1] }))}
+          fromX={0}
+          toX={lastS}
+          low={low}
+          high={high}
+          behind={({ x }) =>
+            developers.map(({ id, fromS, toS }) => (
+              <rect key={id} x={x(fromS)} width={x(toS) - x(fromS)} y={0} height={TRACE_HEIGHT} fill="#e6f0ed" />
+            ))
+          }
+        />
+      </TemperatureScale>
       <figcaption className="mt-1 flex flex-wrap gap-x-6 text-sm text-quiet">
         {names.map((name, i) => {
           const { stroke, dash } = LOOKS[i === 0 ? 0 : 1];
@@ -104,10 +108,7 @@ function TankThrough({ names, seen }: BothSeenProps) {
             </span>
           );
         })}
-        <span className="ml-auto">
-          <span className="figure">{show(low)}</span> to <span className="figure">{show(high)}</span>; shaded:{' '}
-          {developers.map(({ name }) => name.toLowerCase()).join(' and ')}
-        </span>
+        <span className="ml-auto">shaded: {developers.map(({ name }) => name.toLowerCase()).join(' and ')}</span>
       </figcaption>
     </figure>
   );

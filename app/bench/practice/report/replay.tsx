@@ -4,7 +4,8 @@ import type { StepKind } from '../../../../core/kit/kind.ts';
 import type { Tape } from '../../../../core/practice/tape.ts';
 import { showDuration } from '../../../../core/units/duration.ts';
 import { showTemperature } from '../../../../core/units/temperature.ts';
-import { Trace, TRACE_HEIGHT } from '../../../ui/charts/trace.tsx';
+import { TemperatureScale } from '../../../ui/charts/temperature-scale.tsx';
+import { Trace, TRACE_HEIGHT, TRACE_MARGIN } from '../../../ui/charts/trace.tsx';
 import { useUnits } from '../../../ui/forms/units.ts';
 import { Strip } from '../../../ui/strip/strip.tsx';
 
@@ -105,51 +106,53 @@ function Course({ tape, atMs }: { readonly tape: Tape; readonly atMs: number }) 
   const at = (ms: number) => shareOfBaths(tape, ms);
   return (
     <figure className="mt-3">
-      <Trace
-        label={`The tank went from ${show(all[0] ?? 0)} between ${show(least)} and ${show(most)}.`}
-        className="h-32 w-full border-y border-line"
-        lines={[{ points: tape.trace.map(({ atMs: ms, tankC }) => ({ x: at(ms), y: tankC })), stroke: '#12776d' }]}
-        fromX={0}
-        toX={1}
-        low={low}
-        high={high}
-        before={({ x, y }) => (
-          <>
-            {inTank.map((reading) => (
-              // A line without length: a circle would be drawn out with the picture.
-              <path
-                key={reading.atMs}
-                d={`M${x(at(reading.atMs))} ${y(reading.c)}h0`}
-                stroke="#0b2b30"
-                strokeWidth={9}
-                strokeLinecap="round"
+      <TemperatureScale lowC={low} highC={high} margin={TRACE_MARGIN}>
+        <Trace
+          label={`The tank went from ${show(all[0] ?? 0)} between ${show(least)} and ${show(most)}.`}
+          className="h-32 w-full border-y border-line"
+          lines={[{ points: tape.trace.map(({ atMs: ms, tankC }) => ({ x: at(ms), y: tankC })), stroke: '#12776d' }]}
+          fromX={0}
+          toX={1}
+          low={low}
+          high={high}
+          before={({ x, y }) => (
+            <>
+              {inTank.map((reading) => (
+                // A line without length: a circle would be drawn out with the picture.
+                <path
+                  key={reading.atMs}
+                  d={`M${x(at(reading.atMs))} ${y(reading.c)}h0`}
+                  stroke="#0b2b30"
+                  strokeWidth={9}
+                  strokeLinecap="round"
+                  vectorEffect="non-scaling-stroke"
+                />
+              ))}
+              {tape.beats.map((beat) => (
+                <rect
+                  key={beat.atMs}
+                  x={x(at(beat.atMs)) - 1.5}
+                  y={TRACE_HEIGHT - 14}
+                  width={3}
+                  height={14}
+                  fill={beat.kept ? '#0b2b30' : '#fbfcfa'}
+                  stroke="#0b2b30"
+                  vectorEffect="non-scaling-stroke"
+                />
+              ))}
+              <line
+                x1={x(at(atMs))}
+                x2={x(at(atMs))}
+                y1={0}
+                y2={TRACE_HEIGHT}
+                stroke="#b1285c"
+                strokeWidth={2}
                 vectorEffect="non-scaling-stroke"
               />
-            ))}
-            {tape.beats.map((beat) => (
-              <rect
-                key={beat.atMs}
-                x={x(at(beat.atMs)) - 1.5}
-                y={TRACE_HEIGHT - 14}
-                width={3}
-                height={14}
-                fill={beat.kept ? '#0b2b30' : '#fbfcfa'}
-                stroke="#0b2b30"
-                vectorEffect="non-scaling-stroke"
-              />
-            ))}
-            <line
-              x1={x(at(atMs))}
-              x2={x(at(atMs))}
-              y1={0}
-              y2={TRACE_HEIGHT}
-              stroke="#b1285c"
-              strokeWidth={2}
-              vectorEffect="non-scaling-stroke"
-            />
-          </>
-        )}
-      />
+            </>
+          )}
+        />
+      </TemperatureScale>
       <figcaption className="flex flex-wrap justify-between gap-x-4 text-sm text-quiet">
         <span>
           The tank as it truly was, <span className="figure">{show(low)}</span> to <span className="figure">{show(high)}</span>; dots are

@@ -12,7 +12,7 @@ import { looksOfRun } from '../../../server/runs/looks.server.ts';
 import { endedRuns, findRun, type Run } from '../../../server/runs/runs.server.ts';
 import { Button, LinkButton } from '../../../ui/button.tsx';
 import { Card } from '../../../ui/card.tsx';
-import { INPUT } from '../../../ui/forms/fields.tsx';
+import { INPUT } from '../../../ui/forms/input-shape.ts';
 import { useUnits } from '../../../ui/forms/units.ts';
 import { Empty, PageHead } from '../../../ui/page-head.tsx';
 import { LogbookNav } from '../../logbook-nav.tsx';

@@ -11,7 +11,7 @@ import { findBatch, findBottle } from '../../../server/shelf/batches.server.ts';
 import { numberOfCode } from '../../../server/shelf/bottles.server.ts';
 import { Button, LinkButton } from '../../../ui/button.tsx';
 import { Card } from '../../../ui/card.tsx';
-import { INPUT_SHAPE } from '../../../ui/forms/fields.tsx';
+import { INPUT_SHAPE } from '../../../ui/forms/input-shape.ts';
 import { textOf } from '../../../ui/forms/form.ts';
 import { onceOf } from '../../../ui/forms/once.ts';
 import { postedForm } from '../../../ui/forms/posted-form.ts';
