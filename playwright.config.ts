@@ -1,9 +1,12 @@
 import { defineConfig } from '@playwright/test';
 
+/** Two runs beside one another, from two folders, need ports of their own. */
+export const shift = Number(process.env['STEADY_REEL_E2E_PORTS'] ?? 0);
+
 /** Servers from the same build: fresh databases, one on a clock that runs sixtyfold, and the demo at true speed. */
-export const FAST = 'http://127.0.0.1:4471';
-export const DEMO = 'http://127.0.0.1:4472';
-export const PLAIN = 'http://127.0.0.1:4473';
+export const FAST = `http://127.0.0.1:${4471 + shift}`;
+export const DEMO = `http://127.0.0.1:${4472 + shift}`;
+export const PLAIN = `http://127.0.0.1:${4473 + shift}`;
 
 const server = (url: string, args: string, env: Record<string, string> = {}) => ({
   command: `node scripts/serve.mjs ${new URL(url).port} ${args}`,

@@ -41,6 +41,14 @@ test('ticked on one screen it is done on the other, and taken back; without scri
   await box(bare, /^Fill the tub/).click();
   await expect(box(bare, /^Fill the tub/)).toBeChecked();
   await expect(box(page, /^Fill the tub/)).toBeChecked();
+  // What is opened under its line is there without scripts as well.
+  const stepped = await (await browser.newContext({ javaScriptEnabled: false })).newPage();
+  await stepped.goto(`${base}/?run=0&step=1-developer`);
+  await expect(stepped.getByRole('region', { name: 'What the Bench will say' })).toBeVisible();
+  await expect(stepped.getByText(/^Pour at/)).toBeVisible();
+  await stepped.goto(`${base}/?open=bath`);
+  await expect(stepped.getByRole('heading', { name: 'The bath' })).toBeVisible();
+  await stepped.context().close();
   // What is ticked is behind, and now stands across the list.
   await expect(page.getByLabel(/^Now, \d\d:\d\d$/)).toBeVisible();
   // A heater that is set to something else is another thing to do.

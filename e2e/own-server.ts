@@ -1,4 +1,5 @@
 import { expect } from '@playwright/test';
+import { shift } from '../playwright.config.ts';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { copyFileSync, cpSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -19,7 +20,7 @@ let taken = 0;
 
 /** The first of three ports that no other file of tests uses, on whichever worker it runs. */
 export function freePorts(): number {
-  return 4480 + Number(process.env['TEST_PARALLEL_INDEX'] ?? 0) * PORTS_OF_A_WORKER + PORTS_OF_A_SERVER * taken++;
+  return 4480 + shift + Number(process.env['TEST_PARALLEL_INDEX'] ?? 0) * PORTS_OF_A_WORKER + PORTS_OF_A_SERVER * taken++;
 }
 
 /** A server of a test's own, in one process, so that killing it is pulling the plug. */

@@ -1,10 +1,11 @@
 import { expect, test } from '@playwright/test';
 import { open } from '../open.ts';
 import { freshDatabase, OwnServer } from '../own-server.ts';
+import { byTheList } from './by-the-list.ts';
 import { mixed, roll, room, tank, typeIn } from './set-up.ts';
 
 /** A kit worked in the room: no tub, no heater, everything as warm as the kitchen. */
-const own = new OwnServer();
+const own = new OwnServer({ STEADY_REEL_TEST_SPEED: '30' });
 test.use({ baseURL: own.base });
 test.beforeAll(() => own.start(freshDatabase()));
 test.afterAll(() => own.kill());
@@ -34,4 +35,17 @@ test('the cool kitchen: no heater and no tub, water and baths at 24.5, the time 
   await open(page, '/wall-sheet');
   for (const step of ['Prewash', 'Rinse', 'Bleach-fix', 'Wash', 'Stabiliser'])
     await expect(page.getByRole('row', { name: new RegExp(step) }).first()).toContainText('24.5 °C');
+
+  await test.step('from the list alone to the last clip: no tub is filled, no heater is put on', async () => {
+    const done = await byTheList(page);
+    expect(done.join('\n')).not.toMatch(/Fill the tub|Heater on|Top the bath up|Stand in it/);
+    expect(done.map((what) => what.split(':')[0]?.split(' · ')[0])).toEqual([
+      'Load in the dark',
+      'Stand it in the room',
+      'Water ready',
+      'Run 1',
+      'Put back',
+    ]);
+    expect(done.find((what) => what.startsWith('Water ready'))).toContain('at 24.5 °C');
+  });
 });

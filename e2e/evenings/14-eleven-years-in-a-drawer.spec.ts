@@ -50,7 +50,7 @@ test('eleven years in a drawer: nothing is pulled unasked, what age does is said
     await page.getByRole('link', { name: 'From the drawer' }).click();
     await page.getByLabel('Develop at').fill('100');
     await page.getByRole('button', { name: 'Keep changes' }).click();
-    await expect(page.getByRole('button', { name: 'Keep changes' })).toBeVisible();
+    await expect(page).toHaveURL(/\/rolls$/);
     await open(page, '/');
     const pulled = page.getByRole('region', { name: /^Run \d · .*pull/ });
     await expect(pulled).toContainText('From the drawer');

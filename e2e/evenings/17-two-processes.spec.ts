@@ -2,10 +2,11 @@ import { expect, test } from '@playwright/test';
 import { expectAccessible } from '../accessible.ts';
 import { open } from '../open.ts';
 import { freshDatabase, OwnServer } from '../own-server.ts';
+import { byTheList } from './by-the-list.ts';
 import { mixed, PLAIN, roll, tank, typeIn } from './set-up.ts';
 
 /** C-41 at 38, then cine film at 41 in the same tub. */
-const own = new OwnServer();
+const own = new OwnServer({ STEADY_REEL_TEST_SPEED: '30' });
 test.use({ baseURL: own.base });
 test.beforeAll(() => own.start(freshDatabase()));
 test.afterAll(() => own.kill());
@@ -58,4 +59,14 @@ test('two processes: one evening in order, the bath’s change with its minutes,
     expect((hour - pour + 2400) % 2400).toBeGreaterThan(9);
   });
   await expectAccessible(page);
+  await test.step('from the list alone to the last clip of the second process', async () => {
+    const done = (await byTheList(page)).map((what) => what.split(':')[0]?.split(' · ')[0]);
+    const [one, change, two] = ['Run 1', 'Change the bath', 'Run 2'].map((what) => done.indexOf(what));
+    expect([done[0], done.at(-1)]).toEqual(['Fill the tub', 'Put back']);
+    expect(one).toBeGreaterThan(0);
+    expect(change).toBeGreaterThan(one ?? 0);
+    expect(two).toBeGreaterThan(change ?? 0);
+    expect(done.filter((what) => what === 'Put back')).toHaveLength(2);
+    await expect(page.getByText('No rolls are waiting')).toBeVisible();
+  });
 });

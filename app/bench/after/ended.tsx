@@ -1,4 +1,5 @@
 import { Form, Link } from 'react-router';
+import { putBackInWords } from '../../../core/evening/list/put-back.ts';
 import { isRepair } from '../../../core/run/plan/repair.ts';
 import type { RunPlan } from '../../../core/run/plan/run-plan.ts';
 import { plannedAndActual } from '../../../core/run/state/planned-and-actual.ts';
@@ -78,6 +79,18 @@ export function Ended({ runId, plan, state, nowMs, undo, next, until, benchOnly,
         </p>
       )}
       {until && next && <UntilNextRun until={until} nowMs={nowMs} />}
+      {finished && !next && (
+        <section aria-labelledby="put-back" className="mt-5 rounded-card border border-night-line bg-night-card px-4 py-3">
+          <h3 id="put-back" className="text-xl font-bold">
+            Put back
+          </h3>
+          <ul className="mt-1 text-lg">
+            {putBackInWords(plan.steps, { warm: [], next: null, reelsFor: null }).map((said) => (
+              <li key={said}>{said}</li>
+            ))}
+          </ul>
+        </section>
+      )}
       <table className="mt-5 w-full max-w-2xl text-lg">
         <thead>
           <tr className="text-left text-sm text-night-quiet">

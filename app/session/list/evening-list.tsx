@@ -43,13 +43,13 @@ export function EveningList({ doings, nowMs, now, front, run, opened, head, tick
   const level = placeOfNow(doings, nowMs);
   // Before anything is done the level would only say what the first line says.
   const showsNow = doings.some(({ done }) => done !== null) && level < doings.length;
-  const next = doings.find(({ done, run: n }) => done === null && !isFolded(n));
+  const next = doings.find(({ done, run: n }) => done === null && (!isFolded(n) || (n ?? 0) < (front ?? 0)));
   const shown: ReactNode[] = [];
   const places = placeOf(doings);
   doings.forEach((doing, i) => {
     const place = places[i];
     if (showsNow && i === level) shown.push(<NowLine key="now" at={now} />);
-    const { run: n, kind } = doing;
+    const { run: n, kind, done } = doing;
     if (n !== null && kind === 'run')
       shown.push(
         run(
@@ -58,7 +58,8 @@ export function EveningList({ doings, nowMs, now, front, run, opened, head, tick
           isFolded(n),
         ),
       );
-    else if (isFolded(n)) return;
+    // What is left to do of a run that is behind stands here until it is done.
+    else if (isFolded(n) && (done !== null || (n ?? 0) > (front ?? Infinity))) return;
     else if (kind === 'top-up') {
       // Those that follow one another are one line until it is opened.
       if (doings[i - 1]?.kind === 'top-up') return;

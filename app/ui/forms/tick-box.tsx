@@ -13,7 +13,7 @@ export function TickBox({ children, hint, className = '', ...input }: TickBoxPro
     <Field className={className}>
       <div className="flex items-center gap-2.5">
         <Input {...input} type="checkbox" className="size-5 shrink-0 accent-petrol" />
-        <Label className="flex min-h-11 min-w-0 grow items-center gap-2.5">{children}</Label>
+        <Label className="flex min-h-10 min-w-0 grow items-center gap-2.5">{children}</Label>
       </div>
       {hint && <Description className="text-sm font-normal text-quiet">{hint}</Description>}
     </Field>

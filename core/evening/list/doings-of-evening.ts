@@ -74,8 +74,10 @@ function isBehind(doing: ToBeDone, runs: readonly ListedRun[]): boolean {
   if (doing.run === null) return SET_UP.includes(doing.kind) ? begun.length > 0 : begun.some(({ clock }) => doing.atMs < clock.firstPourMs);
   const run = runs.find(({ n }) => n === doing.run);
   if (!run || run.is === 'to-come') return false;
-  if (doing.kind === 'hang' || doing.kind === 'put-back' || doing.kind === 'run')
-    return run.is !== 'live' || begun.some((later) => later.n > run.n);
+  const isFollowed = begun.some((later) => later.n > run.n);
+  // That a run hangs says nothing of its bottles: they are put back by a person, and were where the next one is poured.
+  if (doing.kind === 'put-back') return isFollowed;
+  if (doing.kind === 'hang' || doing.kind === 'run') return run.is !== 'live' || isFollowed;
   return true;
 }
 

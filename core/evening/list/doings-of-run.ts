@@ -1,5 +1,3 @@
-import { jugInWords } from '../../chemistry/safety/spent.ts';
-import { isWater } from '../../kit/kind.ts';
 import type { PlannedStep } from '../../schedule/plan.ts';
 import { heatTo } from '../../schedule/pour-words.ts';
 import { sentence, type Sentence } from '../../units/sentence.ts';
@@ -10,6 +8,7 @@ import { waterOfEvening } from '../water-of-evening.ts';
 import type { DoingKind } from './doing.ts';
 import type { ToBeDone } from './doings-of-evening.ts';
 import type { ListedRun } from './listed-run.ts';
+import { putBackInWords } from './put-back.ts';
 
 /** What is done for one run, from loading it to putting back what it was poured from. */
 export function doingsOfRun(
@@ -115,20 +114,9 @@ function waterOf({ steps, tankMl }: ListedRun, { hotTapC: hotC, coldTapC: coldC 
 function putBack(run: ListedRun, place: number, runs: readonly ListedRun[], tub: TubSetting): Sentence[] {
   const later = runs.slice(place + 1);
   const next = later[0];
-  const wanted = next?.batchId === run.batchId && !next.noHeater ? standsInBath({ ...next, tub }).bottles.map(({ id }) => id) : [];
-  const solutions = run.steps.filter((step) => !isWater(step.kind));
-  const back = solutions.filter((step) => step.bottle !== null && step.after === 'return');
-  const names = (these: typeof solutions) => [...new Set(these.map(({ bottle, name }) => (bottle ?? name).toLowerCase()))].join(', ');
-  const warm = back.filter(({ bath }) => wanted.includes(bath));
-  const shelf = back.filter(({ bath }) => !wanted.includes(bath));
-  const jugs = [...new Set(solutions.filter(({ after }) => after === 'discard').map(({ kind }) => jugInWords(kind)))];
+  const warm = next?.batchId === run.batchId && !next.noHeater ? standsInBath({ ...next, tub }).bottles.map(({ id }) => id) : [];
   const again = later.find(({ tankId }) => tankId === run.tankId);
-  return [
-    ...(warm.length > 0 ? [[`Into the bath for run ${next?.n ?? ''}: ${names(warm)}.`]] : []),
-    ...(shelf.length > 0 ? [[`On the shelf, air squeezed out: ${names(shelf)}.`]] : []),
-    ...jugs.map((jug) => [
-      `Into ${jug}: ${names(solutions.filter(({ after, kind }) => after === 'discard' && jugInWords(kind) === jug))}.`,
-    ]),
-    [again && run.reelSets < 2 ? `Reels rinsed and dried, for run ${again.n}.` : 'Reels and tank rinsed.'],
-  ];
+  return putBackInWords(run.steps, { warm, next: next?.n ?? null, reelsFor: again && run.reelSets < 2 ? again.n : null }).map((said) => [
+    said,
+  ]);
 }

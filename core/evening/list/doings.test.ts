@@ -202,8 +202,14 @@ test('under way: what went before a pour is behind, the live run is not, and now
   expect(done.map(({ kind }) => kind)).toEqual(['fill', 'heater', 'stand', 'load', 'water']);
   expect(doings[placeOfNow(doings, nowMs)]).toMatchObject({ kind: 'hang', run: 1 });
   const after = doingsOfEvening({ ...live, runs: live.runs.map((run, i) => (i === 0 ? { ...run, is: 'finished' as const } : run)) });
-  expect(after.filter(({ run, done: is }) => run === 1 && is === null)).toEqual([]);
+  // It hangs; what it was poured from still stands about, until somebody says so or the next run is poured.
+  expect(after.filter(({ run, done: is }) => run === 1 && is === null).map(({ kind }) => kind)).toEqual(['put-back']);
   expect(of(after, 'load', 2)?.done).toBeNull();
+  const begun = doingsOfEvening({
+    ...live,
+    runs: live.runs.map((run, i) => (i < 2 ? { ...run, is: i === 0 ? ('finished' as const) : ('live' as const) } : run)),
+  });
+  expect(begun.filter(({ run, done: is }) => run === 1 && is === null)).toEqual([]);
 });
 
 test('two processes: the bath is changed between them, and the other bottles stand in it only then', () => {
