@@ -1,5 +1,5 @@
 import type { Doing } from '../../../core/evening/list/doing.ts';
-import { lazy, Suspense } from 'react';
+import { lazy } from 'react';
 import { Link } from 'react-router';
 import { WaterTonight } from '../bath/water-tonight.tsx';
 import { SetForTonight } from '../draft/set-for-tonight.tsx';
@@ -16,7 +16,7 @@ import type { EveningPage } from './evening-page.server.ts';
 import { LessonsTonight } from './lessons-tonight.tsx';
 import { MattersTonight } from './matters-tonight.tsx';
 
-/** What is opened seldom is loaded when it is opened. */
+/** What is opened seldom is loaded when it is opened; the page that was there waits for it. */
 const BathCard = lazy(async () => ({ default: (await import('../bath/bath-card.tsx')).BathCard }));
 const AnotherBatch = lazy(async () => ({ default: (await import('../plan/another-batch.tsx')).AnotherBatch }));
 
@@ -102,14 +102,12 @@ export function EveningOnPaper({ page, refusal, search, isLater = false, underWa
             opened={{
               ...(plan.hasBath && {
                 bath: open === 'bath' && plan.bathQuestion && (
-                  <Suspense>
-                    <BathCard
-                      question={plan.bathQuestion}
-                      settings={plan.settings}
-                      tank={page.tankInSums}
-                      toppedUpS={page.doings.some(({ kind }) => kind === 'top-up') ? plan.warmS : null}
-                    />
-                  </Suspense>
+                  <BathCard
+                    question={plan.bathQuestion}
+                    settings={plan.settings}
+                    tank={page.tankInSums}
+                    toppedUpS={page.doings.some(({ kind }) => kind === 'top-up') ? plan.warmS : null}
+                  />
                 ),
               }),
               water: open === 'water' && <WaterTonight page={page} />,
@@ -117,11 +115,7 @@ export function EveningOnPaper({ page, refusal, search, isLater = false, underWa
                 when: <ClockCard settings={plan.settings} fault={plan.clockFault} question={plan.clockQuestion} cost={page.cost} />,
               }),
               ...(open === 'batch' && {
-                batch: (
-                  <Suspense>
-                    <AnotherBatch tonight={page} />
-                  </Suspense>
-                ),
+                batch: <AnotherBatch tonight={page} />,
               }),
               ...(open === 'lasts' && { lasts: underWay?.lasts }),
             }}

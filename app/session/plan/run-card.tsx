@@ -1,5 +1,5 @@
 import { useDroppable } from '@dnd-kit/core';
-import { lazy, Suspense } from 'react';
+import { lazy } from 'react';
 import { Link } from 'react-router';
 import type { Fault } from '../../../core/answer.ts';
 import type { EveningRun } from '../../../core/evening/evening.ts';
@@ -29,6 +29,7 @@ import { TankQuestion } from './tank-question.tsx';
 import { LeftOut } from '../way/owned.tsx';
 import type { WayShown } from '../way/way-shown.ts';
 
+/** Loaded when it is opened. Nothing stands in its place meanwhile: the page that was there waits for it. */
 const OpenedStep = lazy(async () => ({ default: (await import('./opened-step.tsx')).OpenedStep }));
 
 interface RunCardProps {
@@ -114,11 +115,7 @@ export function RunCard({ index, run, tonight, doing, chosenStep, isLookedAt, re
         />
       )}
       {shown && <LeftOut shown={shown} />}
-      {plan && step && (
-        <Suspense>
-          <OpenedStep {...{ run, index, plan, step, tonight, rolls, shown, refusal }} chosen={chosenStep} />
-        </Suspense>
-      )}
+      {plan && step && <OpenedStep {...{ run, index, plan, step, tonight, rolls, shown, refusal }} chosen={chosenStep} />}
       <div className="mt-2 text-lg leading-snug font-semibold">
         {doing?.says.map((said) => (
           <p key={sayIn(said, units)}>{sayIn(said, units)}</p>
