@@ -125,10 +125,7 @@ export function Ended({ runId, plan, state, nowMs, undo, next, until, benchOnly,
           What comes next waits for the laptop: it has not heard the last of this run.
         </p>
       )}
-      <div
-        className={`mt-auto grid gap-3 pt-6 sm:grid-cols-2 ${undelivered > 0 ? 'opacity-60' : ''} ${settled ? '' : 'pointer-events-none'}`}
-        inert={undelivered > 0}
-      >
+      <div className={`mt-auto grid gap-3 pt-6 sm:grid-cols-2 ${settled ? '' : 'pointer-events-none'}`} inert={undelivered > 0}>
         {next && next.trouble.length > 0 && <NextIsRefused next={next} benchOnly={benchOnly} />}
         {next && next.trouble.length === 0 && (
           <Form method="post" action={`/runs/${next.id}/begin`} reloadDocument>

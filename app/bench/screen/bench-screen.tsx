@@ -141,7 +141,7 @@ export function BenchScreen({ run, place = benchPlace(run.runId), own = null }: 
           </aside>
           <main ref={main} tabIndex={-1} className="outline-none flex min-h-dvh min-w-0 flex-col px-4 py-3 sm:px-7 sm:py-5">
             <header className="mb-2 flex items-start justify-between gap-x-4 text-night-quiet">
-              <p className="min-w-0">
+              <div className="min-w-0">
                 {!run.benchOnly && (
                   <Link to={own?.leaveTo ?? '/'} reloadDocument className="mr-3 underline">
                     Leave
@@ -149,7 +149,7 @@ export function BenchScreen({ run, place = benchPlace(run.runId), own = null }: 
                 )}
                 <h1 className="inline lg:hidden">{plan.title}</h1>
                 <span className="max-lg:hidden">{run.beside}</span>
-              </p>
+              </div>
               <p className="figure flex items-center gap-3">
                 <ConnectionSign connection={connection} undelivered={undelivered} />
                 <span suppressHydrationWarning>{showClock(nowMs)}</span>
