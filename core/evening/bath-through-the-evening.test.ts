@@ -53,13 +53,13 @@ test('between a run at 38 and one at 41 the bath is changed when the first has e
   const { changes, topUps } = bathThroughTheEvening(runs, warm, 0);
   expect(topUps).toEqual([]);
   expect(changes).toMatchObject([
-    { atMs: runs[0]?.endMs, run: 1, fromC: 38, toC: 41, coldMl: 0 },
+    { atMs: runs[0]?.endMs, run: 1, fromC: 38, toC: 41 },
     { atMs: runs[1]?.endMs, run: 2, fromC: 41, toC: 38, seconds: null },
   ]);
   // 12 l by three degrees at 800 W, less what the tub loses meanwhile.
   expect(changes[0]?.seconds).toBeGreaterThan((12_000 * 4.18 * 3) / 800);
   expect(changes[0]?.seconds).toBeLessThan(1.2 * ((12_000 * 4.18 * 3) / 800));
   // So much out at 41 and in at 12 makes 38.
-  expect(changes[1]?.coldMl).toBeCloseTo((12_000 * 3) / (41 - 12), 6);
+  expect(changes[1]?.swapMl).toBeCloseTo((12_000 * 3) / (41 - 12), 6);
   expect(bathThroughTheEvening([{ ...run(38, 0), noHeater: true }], warm, 0)).toEqual({ topUps: [], changes: [], missed: [] });
 });

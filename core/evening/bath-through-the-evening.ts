@@ -26,8 +26,8 @@ export interface BathChange {
   readonly toC: number;
   /** By the heater; null where it cannot, or there is none, or the bath must fall. */
   readonly seconds: number | null;
-  /** Cold water that brings it down; nothing where it is warmed. */
-  readonly coldMl: number;
+  /** Water of the tap that brings it there in place of as much of the bath: cold, or hot where no heater does; null where the tap cannot. */
+  readonly swapMl: number | null;
 }
 
 export interface TopUpAt extends Omit<TopUp, 'atS'> {
@@ -144,8 +144,9 @@ function changesOf(
   return held.flatMap(({ c: toC, fromMs: atMs }, i): BathChange[] => {
     const fromC = held[i - 1]?.c;
     if (fromC === undefined || Math.abs(toC - fromC) < SAME_BATH_C) return [];
-    const down = swapWater({ totalMl: tub.litres * 1000, fromC, goalC: toC, hotC: tub.coldTapC });
     const warms = toC > fromC ? heaterEnough({ ...tub, startC: fromC, setC: toC }).warmsInS : null;
-    return [{ atMs, run: warmed[i]?.place ?? i, fromC, toC, seconds: warms, coldMl: toC < fromC && down.ok ? down.value : 0 }];
+    const tapC = toC < fromC ? tub.coldTapC : tub.hotTapC;
+    const swap = swapWater({ totalMl: tub.litres * 1000, fromC, goalC: toC, hotC: tapC });
+    return [{ atMs, run: warmed[i]?.place ?? i, fromC, toC, seconds: warms, swapMl: swap.ok ? swap.value : null }];
   });
 }

@@ -1,3 +1,4 @@
+import { heaterEnough } from '../../heat/bath/heater-enough.ts';
 import { mixWater } from '../../heat/mixing.ts';
 import { showMinutes } from '../../units/duration.ts';
 import { sentence, type Sentence } from '../../units/sentence.ts';
@@ -92,9 +93,9 @@ function doingsOfBath(runs: readonly ListedRun[], tub: TubSetting, { topUps, cha
   if (!begin) return first.noHeater ? [standsOut(first, fromMs)] : [];
   return [
     filled(tub, fromMs),
-    ...(tub.heaterW > 0 ? [heaterOn(begin.setC, fromMs)] : []),
+    ...(tub.heaterW > 0 ? [heaterOn(begin.setC, tub, fromMs)] : []),
     stands(begin.says, begin.bottlesMl, tub, fromMs),
-    ...changes.map((change) => changed(change, runs, groups.find(({ run }) => run === change.run)?.says ?? [])),
+    ...changes.map((change) => changed(change, runs, tub, groups.find(({ run }) => run === change.run)?.says ?? [])),
     ...topUps.map((topUp, i) => toppedUp(topUp, i, tub, runs)),
   ];
 }
@@ -139,8 +140,19 @@ function filled({ litres, startC, hotTapC, coldTapC }: TubSetting, atMs: number)
 
 const litresOnly = (ml: number) => (ml / 1000).toFixed(1);
 
-function heaterOn(setC: number, atMs: number): ToBeDone {
-  return { ...ofBath('heater', setC.toFixed(1), atMs), title: 'Heater on', says: [sentence`Set to ${{ tempC: setC }}.`], trouble: [] };
+function heaterOn(setC: number, tub: TubSetting, atMs: number): ToBeDone {
+  const trouble = tooWeak(setC, tub, sentence`hotter water in the tub holds for a while only.`);
+  return { ...ofBath('heater', setC.toFixed(1), atMs), title: 'Heater on', says: [sentence`Set to ${{ tempC: setC }}.`], trouble };
+}
+
+/** What this heater cannot hold, and what would do (domain.md 8). */
+function tooWeak(setC: number, tub: TubSetting, otherwise: Sentence): Sentence[] {
+  const { holds, mostC } = heaterEnough({ ...tub, setC });
+  if (holds || tub.heaterW <= 0) return [];
+  const lid = tub.lidded ? '' : 'a lid, ';
+  return [
+    sentence`This heater holds ${{ tempC: mostC }} at most in this room. Less water, ${lid}or a stronger heater would do; ${otherwise}`,
+  ];
 }
 
 function stands(says: readonly Sentence[], bottlesMl: number, { litres }: TubSetting, atMs: number): ToBeDone {
@@ -158,14 +170,17 @@ function stands(says: readonly Sentence[], bottlesMl: number, { litres }: TubSet
   };
 }
 
-function changed({ atMs, run, fromC, toC, seconds, coldMl }: BathChange, runs: readonly ListedRun[], says: readonly Sentence[]): ToBeDone {
+function changed(
+  { atMs, run, fromC, toC, seconds, swapMl }: BathChange,
+  runs: readonly ListedRun[],
+  tub: TubSetting,
+  says: readonly Sentence[],
+): ToBeDone {
   const into = runs[run];
-  const how =
-    toC < fromC
-      ? sentence`Take out ${showLitres(coldMl)} and pour in as much cold.`
-      : seconds === null
-        ? sentence`This heater cannot: take out water and pour in hot.`
-        : sentence`The heater takes ${showMinutes(seconds)}.`;
+  const [water, tapC] = toC < fromC ? (['cold', tub.coldTapC] as const) : (['hot', tub.hotTapC] as const);
+  const byTap = swapMl === null ? sentence`` : sentence`Take out ${showLitres(swapMl)} and pour in as much ${water} at ${{ tempC: tapC }}.`;
+  const noTap = sentence`The ${water} tap at ${{ tempC: tapC }} does not bring it there. ${water === 'hot' ? 'A kettle' : 'Ice'} would, or another evening for run ${into?.n ?? run + 1}.`;
+  const how = seconds === null ? byTap : sentence`The heater takes ${showMinutes(seconds)}.`;
   return {
     ...ofBath('change-bath', `${toC.toFixed(1)} ${into?.rollIds.join('+')}`, atMs),
     untilMs: seconds === null ? null : atMs + seconds * 1000,
@@ -174,7 +189,10 @@ function changed({ atMs, run, fromC, toC, seconds, coldMl }: BathChange, runs: r
       sentence`For run ${into?.n ?? run + 1}, from ${{ tempC: fromC }} to ${{ tempC: toC }}. ${how}`,
       ...says.map((each) => sentence`Then stand in it: ${each}`),
     ],
-    trouble: [],
+    trouble: [
+      ...(seconds === null && swapMl === null ? [noTap] : []),
+      ...(toC > fromC && swapMl !== null ? tooWeak(toC, tub, sentence`hot water brings it there, and it falls from then on.`) : []),
+    ],
   };
 }
 

@@ -238,6 +238,30 @@ test('two processes: the bath is changed between them, and the other bottles sta
   expect(words(of(doings, 'put-back', 1))).not.toContain('Into the bath');
 });
 
+test('a heater that is too weak, and a tap that is: said where the heater and the change stand, with what would do', () => {
+  const weak = { litres: 20, heaterW: 60, lidded: false, roomC: 17 };
+  expect(trouble(of(doingsOfEvening(evening(1, { tub: weak })), 'heater'))).toMatch(
+    /^This heater holds \d\d\.\d °C at most in this room\. Less water, a lid, or a stronger heater would do; hotter water/,
+  );
+  expect(trouble(of(doingsOfEvening(evening(1)), 'heater'))).toBe('');
+  const changed = (tub: Partial<TubSetting>) => {
+    const asked = evening(1, { tub });
+    const [run] = asked.runs;
+    if (!run) throw new Error('a run');
+    const steps = run.steps.map((step) => (step.critical ? { ...step, temperatureC: 41, pourC: 41.4 } : step));
+    const later = { ...run, n: 2, batchId: 'other', rollIds: ['cine'], bathC: 41.4, steps };
+    const at = { firstPourMs: run.firstPourMs + 5_400_000, endMs: run.endMs + 5_400_000 };
+    return of(doingsOfEvening({ ...asked, runs: [run, { ...later, ...at, clock: { ...run.clock, ...at } }] }), 'change-bath');
+  };
+  const byTap = changed({ ...weak, hotTapC: 54 });
+  expect(words(byTap)).toMatch(/Take out \d\.\d l and pour in as much hot at 54\.0 °C\./);
+  expect(trouble(byTap)).toContain('hot water brings it there, and it falls from then on.');
+  expect(trouble(changed({ ...weak, hotTapC: 40 }))).toMatch(
+    /^The hot tap at 40\.0 °C does not bring it there\. A kettle would, or another evening/,
+  );
+  expect(trouble(changed({}))).toBe('');
+});
+
 test('a bucket without a heater has its top-ups in the list; one that falls into the loading says to do it before', () => {
   const asked = evening(4, { tub: { heaterW: 0, litres: 9, startC: 43, hotTapC: 54 } });
   const doings = doingsOfEvening(asked);
