@@ -2,10 +2,11 @@ import { expect, test } from '@playwright/test';
 import { expectAccessible } from '../accessible.ts';
 import { open, openRun } from '../open.ts';
 import { freshDatabase, OwnServer } from '../own-server.ts';
+import { byTheList } from './by-the-list.ts';
 import { mixed, roll, tank, typeIn } from './set-up.ts';
 
 /** Three baths at one temperature each, no heater: a bucket of nine litres filled at 43, a hot tap of 54. Two runs. */
-const own = new OwnServer();
+const own = new OwnServer({ STEADY_REEL_TEST_SPEED: '30' });
 test.use({ baseURL: own.base });
 test.beforeAll(() => own.start(freshDatabase()));
 test.afterAll(() => own.kill());
@@ -82,4 +83,11 @@ test('a bucket of slides: each pour in its window by top-ups with time and litre
     expect((await seconds(/^Run 2 ·/)) - (await seconds(/^Run 1 ·/))).toBe(40);
   });
   await expectAccessible(page);
+  await test.step('from the list alone through every top-up and both runs to the last clip', async () => {
+    const done = (await byTheList(page)).map((what) => what.split(':')[0]?.split(' · ')[0]);
+    expect([done[0], done.at(-1)]).toEqual(['Fill the tub', 'Put back']);
+    expect(done).not.toContain('Heater on');
+    expect(done.filter((what) => what === 'Top the bath up').length).toBeGreaterThan(2);
+    expect(done.filter((what) => /^Run \d$/.test(what ?? ''))).toEqual(['Run 1', 'Run 2']);
+  });
 });
