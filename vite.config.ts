@@ -19,5 +19,5 @@ export default defineConfig(({ command }) => ({
         : [],
   },
   // What the server needs stands in its build: it starts from a few files, and only the database's own package is beside them.
-  ssr: { external: ['better-sqlite3'], noExternal: command === 'build' ? true : [] },
+  ssr: { external: ['better-sqlite3', 'sharp'], noExternal: command === 'build' ? true : [] },
 }));

@@ -5,6 +5,9 @@ import { COMMANDS, LATER_COMMANDS } from './commands.ts';
 import { EXAMPLES, SUMMARIES } from './help.ts';
 import type { Command, LaterCommand } from './request.ts';
 
+/** How the core is asked here: from the sources, or from where it is installed. */
+const CORE = process.env['STEADY_REEL_COMMAND'] ? `${process.env['STEADY_REEL_COMMAND']} core` : 'npm run -s core --';
+
 /**
  * The core from the command line (scripting.md): one command, a JSON request on standard input, one JSON answer on
  * standard output. Exit status 0 with an answer, 2 with errors.
@@ -52,7 +55,7 @@ function help(name: string | undefined): string {
     return [
       `${name}: ${SUMMARIES[name]}`,
       '',
-      `  npm run -s core -- ${name} <<'JSON'`,
+      `  ${CORE} ${name} <<'JSON'`,
       JSON.stringify(EXAMPLES[name], null, 2).replace(/^/gm, '  '),
       '  JSON',
       '',
@@ -60,7 +63,7 @@ function help(name: string | undefined): string {
     ].join('\n');
   }
   const rows = Object.keys(ALL).map((command) => `  ${command.padEnd(8)} ${SUMMARIES[command]}`);
-  return ['npm run -s core -- COMMAND < request.json', '', ...rows, '', 'COMMAND --help shows an example that runs.'].join('\n');
+  return [`${CORE} COMMAND < request.json`, '', ...rows, '', 'COMMAND --help shows an example that runs.'].join('\n');
 }
 
 /** Where a request comes from and where its answer goes: the program's own streams, or a test's. */

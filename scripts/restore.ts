@@ -4,6 +4,7 @@ import { createInterface } from 'node:readline/promises';
 import Database from 'better-sqlite3';
 import { format } from 'date-fns';
 import { backupFolder, findBackup, listBackups, restoreBackup, wouldBeLost } from '../app/server/database/backups.server.ts';
+import { asTyped } from '../server/installed/as-typed.ts';
 import { closeDatabase, databaseFile } from '../app/server/database/database.server.ts';
 
 function fail(message: string): never {
@@ -32,7 +33,7 @@ if (name === undefined) {
   for (const copy of copies) console.log(`  ${copy.name}  ${format(copy.atMs, 'yyyy-MM-dd HH:mm')}  ${Math.round(copy.bytes / 1000)} kB`);
   process.exit(0);
 }
-const path = findBackup(name) ?? fail(`There is no copy “${name}” in ${backupFolder()}. npm run restore lists them.`);
+const path = findBackup(name) ?? fail(`There is no copy “${name}” in ${backupFolder()}. ${asTyped('restore')} lists them.`);
 if (isInUse()) fail('Steady Reel is running on this book. Stop it first, or restore from its page: Logbook, The book.');
 const lost = wouldBeLost(path);
 console.log(

@@ -46,7 +46,22 @@ function sqliteWorks() {
 /** Builds unless the last build is newer than every source. */
 export function buildIfNeeded() {
   const server = join(root, 'build', 'server', 'index.js');
-  const sources = ['app', 'core', 'scan', 'server', 'kits', 'public', 'package-lock.json', 'vite.config.ts', 'react-router.config.ts'];
+  const sources = [
+    'app',
+    'cli',
+    'core',
+    'demo/fill.ts',
+    'demo/scenario.ts',
+    'scan',
+    'scripts/setup.mjs',
+    'scripts/restore.ts',
+    'server',
+    'kits',
+    'public',
+    'package-lock.json',
+    'vite.config.ts',
+    'react-router.config.ts',
+  ];
   const last = join(root, 'build', 'csv-reader.mjs');
   if (existsSync(server) && existsSync(last) && newest(sources) < statSync(last).mtimeMs) return;
   keepEarlierFiles();
@@ -57,8 +72,9 @@ export function buildIfNeeded() {
     '--platform=node',
     '--format=esm',
     '--target=node20',
-    // The database's own package is compiled for its machine; everything else stands in the bundle.
+    // What is compiled for its machine is a package of its own; everything else stands in the bundle.
     '--external:better-sqlite3',
+    '--external:sharp',
     `--alias:react-router=${join(root, 'node_modules', 'react-router', 'dist', 'production', 'index.mjs')}`,
     '--define:process.env.NODE_ENV="production"',
     // Packages of the older kind ask for Node's own modules by name.
@@ -69,6 +85,12 @@ export function buildIfNeeded() {
     ['server/start.ts', 'build/serve.mjs', onTheServer],
     ['app/server/thread/worker.ts', 'build/thread.mjs', onTheServer],
     ['app/logbook/strips/scan-process/child.ts', 'build/scan-process.mjs', onTheServer],
+    // The command that is installed, and what it starts beside the server.
+    ['server/installed/steady-reel.ts', 'build/steady-reel.mjs', onTheServer],
+    ['demo/fill.ts', 'build/fill-demo.mjs', onTheServer],
+    ['cli/core.ts', 'build/core.mjs', onTheServer],
+    ['cli/probe.ts', 'build/probe.mjs', onTheServer],
+    ...['doctor', 'backup', 'restore'].map((name) => [`scripts/${name}.ts`, `build/${name}.mjs`, onTheServer]),
     ['app/rolls/import-lines.ts', 'build/csv-reader.mjs', onTheServer],
   ];
   for (const [entry, out, flags] of bundles) {

@@ -15,6 +15,7 @@ import { whoAsks } from './door/who.ts';
 import { holdAlone } from './hold-alone.ts';
 import { House } from './house/house.ts';
 import { houseListeners, withLimits } from './house/listeners.ts';
+import { forgetDoor, rememberDoor } from './installed/known-door.ts';
 import { shutDownOn } from './shutdown.ts';
 import { startPage } from './start-page.ts';
 
@@ -62,6 +63,7 @@ server.once('error', (error) => {
   process.exit(1);
 });
 server.listen(port, '127.0.0.1', () => {
+  rememberDoor(file, port);
   void (async () => {
     const closed = process.argv.includes('--network') || house.wasOpen() ? await openTheHouse() : null;
     process.stdout.write(startPage({ port, file, house: house.look(), closed }));
@@ -95,5 +97,6 @@ if (process.env['STEADY_REEL_DAILY_COPY'] !== 'off') {
 shutDownOn(['SIGINT', 'SIGTERM'], server, async () => {
   await house.end();
   closeDatabase();
+  forgetDoor(file);
   alone.letGo();
 });

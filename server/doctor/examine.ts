@@ -8,6 +8,7 @@ import { faultOf } from '../../app/server/database/database-fault.ts';
 import { migrationsIn } from '../../app/server/database/migrate.ts';
 import { houseFolder } from '../../app/server/house.ts';
 import { isHeld } from '../hold-alone.ts';
+import { asTyped } from '../installed/as-typed.ts';
 import { houseAddresses } from '../house/addresses.ts';
 import { bad, good, note, type Finding } from './findings.ts';
 
@@ -48,7 +49,7 @@ function node(): Finding {
 function build(root: string): Finding {
   return existsSync(join(root, 'build', 'serve.mjs')) && existsSync(join(root, 'build', 'server', 'index.js'))
     ? good('The program', 'is built')
-    : bad('The program', 'is not built', 'Run: npm run build');
+    : bad('The program', 'is not built', `Run: npm run build; or install it again`);
 }
 
 /** The file itself, opened for reading only: whole, of this version, writable, and not ahead of the clock. */
@@ -74,7 +75,7 @@ function book(file: string, nowMs: number): Finding[] {
         : good(what, size);
     return [whole, writable(file), clock(database, nowMs)];
   } catch (error) {
-    return [bad(what, faultOf(error, file)?.message ?? String(error), 'Put the newest good copy in its place: npm run restore')];
+    return [bad(what, faultOf(error, file)?.message ?? String(error), `Put the newest good copy in its place: ${asTyped('restore')}`)];
   } finally {
     database?.close();
   }
@@ -131,12 +132,13 @@ function room(file: string): Finding {
 
 function copies(file: string, nowMs: number): Finding {
   const [last, ...others] = listBackups(file);
-  if (!last) return note('Copies', `none in ${backupFolder(file)}`, 'One is made each day that Steady Reel runs, or by: npm run backup');
+  if (!last)
+    return note('Copies', `none in ${backupFolder(file)}`, `One is made each day that Steady Reel runs, or by: ${asTyped('backup')}`);
   const fault = faultOfBackup(join(backupFolder(file), last.name));
-  if (fault) return bad('Copies', `the newest, ${last.name}, is no use: ${fault}`, 'Make another: npm run backup');
+  if (fault) return bad('Copies', `the newest, ${last.name}, is no use: ${fault}`, `Make another: ${asTyped('backup')}`);
   const days = Math.floor((nowMs - last.atMs) / DAY_MS);
   const says = `${others.length + 1}, the newest ${days === 0 ? 'of the last 24 hours' : `${days} days old`} and whole`;
-  return days > OLD_COPY_DAYS ? note('Copies', says, 'npm run backup') : good('Copies', says);
+  return days > OLD_COPY_DAYS ? note('Copies', says, asTyped('backup')) : good('Copies', says);
 }
 
 async function freeDoor(port: number): Promise<Finding> {
