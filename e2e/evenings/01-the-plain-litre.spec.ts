@@ -3,6 +3,7 @@ import { expectAccessible } from '../accessible.ts';
 import { open } from '../open.ts';
 import { freshDatabase, OwnServer } from '../own-server.ts';
 import { deliberate } from '../press.ts';
+import { byTheList } from './by-the-list.ts';
 import { ledTo, mixed, roll, room, tank, typeIn } from './set-up.ts';
 
 /** One temperature, one litre, a cold kitchen: the leaflet that nearly everyone has in the hand. */
@@ -56,6 +57,8 @@ test('the plain litre: typed in nine fields, poured so that this tank is right, 
     const run = page.getByRole('region', { name: /^Run 1/ });
     await expect(run.getByRole('alert').or(run.locator('[data-tone=hot]'))).toHaveCount(0);
   });
+  // What the list says, line by line, leads to the first pour.
+  expect((await byTheList(page, { toTheRun: true })).length).toBeGreaterThan(2);
   await page.getByRole('button', { name: 'Start at the Bench' }).click();
   await page.waitForURL(/\/bench\/.+/);
   await page.locator('html[data-alive]').waitFor();

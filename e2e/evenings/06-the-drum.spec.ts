@@ -2,6 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { expectAccessible } from '../accessible.ts';
 import { open } from '../open.ts';
 import { freshDatabase, OwnServer } from '../own-server.ts';
+import { byTheList } from './by-the-list.ts';
 import { ledTo, mixed, roll, tank, typeIn } from './set-up.ts';
 
 /** Seven bottles of slides, five litres of each; a drum on a machine that holds 38, 230 ml at a time, poured once. */
@@ -60,6 +61,8 @@ test('the drum: no loss to the room, rollers on every page, portions in the tub,
   expect(rows.find((row) => row.startsWith('First developer'))).toContain('38.0 °C');
 
   await open(page, '/');
+  // What the list says, line by line, leads to the first pour.
+  expect((await byTheList(page, { toTheRun: true })).length).toBeGreaterThan(2);
   await page.getByRole('button', { name: 'Start at the Bench' }).click();
   await page.waitForURL(/\/bench\/.+/);
   await expect(page.getByText(`${DRUM_ML} ml of each measured into a jug of its own`)).toBeVisible();

@@ -3,6 +3,7 @@ import { expectAccessible } from '../accessible.ts';
 import { open } from '../open.ts';
 import { freshDatabase, OwnServer } from '../own-server.ts';
 import { deliberate, pressable } from '../press.ts';
+import { byTheList } from './by-the-list.ts';
 
 /**
  * In run 1's bleach-fix a splash goes into the developer; runs 2 and 3 wait. Phone at the sink, laptop in the room. Set up
@@ -42,6 +43,8 @@ test('drops in the developer: three presses in gloves, both screens say what fol
     await expect(page.getByText(name)).toBeVisible();
   }
   await open(page, '/');
+  // What the list says, line by line, leads to the first pour.
+  expect((await byTheList(page, { toTheRun: true })).length).toBeGreaterThan(2);
   await page.getByRole('button', { name: 'Start at the Bench' }).click();
   await page.waitForURL(/\/bench\/.+/);
 

@@ -20,9 +20,9 @@ const nextOf = (page: Page) =>
 
 /**
  * Does what the list of the evening says next, from the first litre of water to the last clip, and opens no page but the
- * list and the Bench that it leads to. Returns what was done, in its order.
+ * list and the Bench that it leads to; or as far as the next run. Returns what was done, in its order.
  */
-export async function byTheList(page: Page): Promise<string[]> {
+export async function byTheList(page: Page, { toTheRun = false } = {}): Promise<string[]> {
   const done: string[] = [];
   await open(page, '/');
   for (let next = await nextOf(page); next && done.length < 60; next = await nextOf(page)) {
@@ -34,6 +34,7 @@ export async function byTheList(page: Page): Promise<string[]> {
       done.push(next.tick);
       continue;
     }
+    if (toTheRun) return done;
     await page.getByRole('button', { name: /^(Start at the Bench|Run \d to the Bench)$/ }).click();
     await page.waitForURL(/\/bench\/.+/);
     await page.locator('html[data-alive]').waitFor();
