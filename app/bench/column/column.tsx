@@ -60,15 +60,17 @@ export function Column({ plan, state, now, nowMs }: ColumnProps) {
         if (!block) return null;
         const past = i < state.step;
         const here = i === state.step && state.phase === 'running';
+        const starts = showDuration(startsS.get(step.id) ?? step.startS);
         const facts = `${showDuration(seconds[i] ?? 0)} · ${showTemperature(step.temperatureC, temperature).replace(/ °.$/, '°')}`;
         return (
           <div key={step.bath + String(i)}>
             {block.label.kind !== 'beside' && !(state.phase !== 'ready' && Math.abs(block.fromPx + 12 - levelPx) < 20) && (
               <span
-                className={`figure absolute left-0 text-right text-sm ${past ? 'text-[#7d9a97]' : 'text-night-quiet'}`}
+                // From a hundred minutes on, and before the first pour, its figure has one place more.
+                className={`figure absolute left-0 text-right ${starts.length > 5 ? 'text-xs tracking-tighter' : 'text-sm'} ${past ? 'text-[#7d9a97]' : 'text-night-quiet'}`}
                 style={{ top: block.fromPx + 3, width: GUTTER_PX - 8 }}
               >
-                {showDuration(startsS.get(step.id) ?? step.startS)}
+                {starts}
               </span>
             )}
             <div
