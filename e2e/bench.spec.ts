@@ -101,8 +101,10 @@ test('without its server the Bench goes on, loads, and delivers every act once, 
   await own.kill();
   await page.keyboard.type('37.4');
   await page.keyboard.press('Enter');
+  // While the entry is open the keys are its own.
+  await expect(page.getByRole('region', { name: 'Correction' }).first()).toContainText('Cooler than planned');
   await page.keyboard.press('Shift+Comma');
-  await expect(page.getByText(/On its own; goes on, \d to save/)).toBeVisible();
+  await expect(page.getByText(/On its own; goes on, 2 to save/)).toBeVisible();
   await expect(page.getByRole('region', { name: 'Correction' }).first()).toContainText('Cooler than planned');
 
   await test.step('the page loads without it and still knows what was done', async () => {

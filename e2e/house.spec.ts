@@ -58,7 +58,7 @@ test.afterEach(async () => {
 test('scan, type four digits, and the phone runs the evening, with the laptop asleep for ten minutes in the middle', async ({
   page: laptop,
 }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(420_000);
   const database = freshDatabase();
   await own.start(database, 'demo');
   const asked = new Set<string>();
@@ -155,9 +155,9 @@ test('scan, type four digits, and the phone runs the evening, with the laptop as
   });
   await test.step('awake again: everything once, in order, by the phone at the sink', async () => {
     own.thaw();
-    await expect(phone.getByText(/On its own/)).toHaveCount(0, { timeout: 30_000 });
+    await expect(phone.getByText(/On its own/)).toHaveCount(0, { timeout: 90_000 });
     await expect
-      .poll(async () => (await events()).map(({ event }) => event.kind), { timeout: 30_000 })
+      .poll(async () => (await events()).map(({ event }) => event.kind), { timeout: 90_000 })
       .toEqual(['readied', 'poured', 'poured', 'reading', 'step-ended', 'poured']);
     const book = new Database(database, { readonly: true });
     const madeOn = book.prepare('SELECT DISTINCT made_on FROM run_events WHERE run_id = ?').pluck().all(run.split('/').at(-1));
