@@ -49,7 +49,7 @@ function node(): Finding {
 function build(root: string): Finding {
   return existsSync(join(root, 'build', 'serve.mjs')) && existsSync(join(root, 'build', 'server', 'index.js'))
     ? good('The program', 'is built')
-    : bad('The program', 'is not built', `Run: npm run build; or install it again`);
+    : bad('The program', 'is not built', 'Run: npm run build; or install it again');
 }
 
 /** The file itself, opened for reading only: whole, of this version, writable, and not ahead of the clock. */

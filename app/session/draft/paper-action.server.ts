@@ -6,7 +6,7 @@ import { startTonight } from '../run-acts/replan.server.ts';
 import { toTheBench } from '../run-acts/to-the-bench.ts';
 import { withChange } from './draft.ts';
 import { answerProposal } from './proposal-answer.server.ts';
-import { MOVED_ON, postedChange, refusalOf } from './posted-change.server.ts';
+import { postedChange, refusalOf } from './posted-change.server.ts';
 import { keepTankReading } from './tank-reading.server.ts';
 import { readDraft, tonight, writeDraft } from './tonight.server.ts';
 import { wayRefusal } from '../way/way-check.server.ts';
@@ -47,8 +47,8 @@ export function changedEvening(form: FormData) {
 
 /** Each change keeps the draft before it, so that one press takes it back. */
 function changeDraft(kind: string, form: FormData) {
-  const posted = postedChange(kind, form, form.has('arranged') ? tonight().evening.runs : []);
-  if (!posted.ok) return data(posted.refusal, { status: posted.refusal.message === MOVED_ON ? 409 : 422 });
+  const posted = postedChange(kind, form, () => tonight().evening.runs);
+  if (!posted.ok) return data(posted.refusal, { status: posted.status });
   const { before: _, ...draft } = readDraft();
   const next = withChange(draft, posted.change, usualHabits());
   const broken = wayRefusal(next, posted.change);

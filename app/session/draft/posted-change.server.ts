@@ -31,14 +31,15 @@ export const MOVED_ON = 'This evening was changed on another screen meanwhile. H
 export function postedChange(
   kind: string,
   form: FormData,
-  arrangement: readonly ArrangedRun[],
-): { readonly ok: true; readonly change: DraftChange } | { readonly ok: false; readonly refusal: Refusal } {
+  arrangement: () => readonly ArrangedRun[],
+): { readonly ok: true; readonly change: DraftChange } | { readonly ok: false; readonly status: 409 | 422; readonly refusal: Refusal } {
   const typed = textOf(form, 'tempC').trim();
   const change: Record<string, unknown> = { ...Object.fromEntries(form), kind };
   for (const list of ['tankIds', 'rollIds']) change[list] = form.getAll(list).map(String);
   if (form.has('arranged')) {
-    if (textOf(form, 'arranged') !== arrangedAs(arrangement)) return { ok: false, refusal: refusalOf(MOVED_ON) };
-    change['runs'] = arrangement.map(({ tankId, batchId, rollIds }) => ({ tankId, batchId, rollIds }));
+    const runs = arrangement();
+    if (textOf(form, 'arranged') !== arrangedAs(runs)) return { ok: false, status: 409, refusal: refusalOf(MOVED_ON) };
+    change['runs'] = runs.map(({ tankId, batchId, rollIds }) => ({ tankId, batchId, rollIds }));
   }
   if (kind === 'temperature') {
     // A figure that the page itself offers comes in °C and exact.
@@ -46,7 +47,7 @@ export function postedChange(
     const reading = exact ? parseReading(textOf(form, 'exactC')) : parseReading(typed, storedUnits().temperature);
     if (!reading.ok) {
       const field = `${textOf(form, 'batchId')} ${textOf(form, 'step')}`;
-      return { ok: false, refusal: { field, typed, message: reading.message, nearest: reading.likely, liveRunId: null } };
+      return { ok: false, status: 422, refusal: { field, typed, message: reading.message, nearest: reading.likely, liveRunId: null } };
     }
     change['tempC'] = reading.tempC;
   }
@@ -55,13 +56,14 @@ export function postedChange(
     const own = parseOwnMargin(amount || '0');
     if (!own) {
       const field = `${textOf(form, 'batchId')} ${textOf(form, 'bath')} own`;
-      return { ok: false, refusal: { field, typed: amount, message: OWN_ACCEPTED, nearest: null, liveRunId: null } };
+      return { ok: false, status: 422, refusal: { field, typed: amount, message: OWN_ACCEPTED, nearest: null, liveRunId: null } };
     }
     change['own'] = { ...own, reason };
   }
   if (kind === 'way') {
     const way = postedWay(form, storedUnits().temperature);
-    if (!way.ok) return { ok: false, refusal: { field: `way ${textOf(form, 'step')}`, ...way, nearest: null, liveRunId: null } };
+    if (!way.ok)
+      return { ok: false, status: 422, refusal: { field: `way ${textOf(form, 'step')}`, ...way, nearest: null, liveRunId: null } };
     // Only what was said stands in the change; the fields' own text does not.
     for (const field of ['s', 'tempC', 'manner', 'counts', 'movement']) change[field] = undefined;
     Object.assign(change, way.said);
@@ -69,10 +71,11 @@ export function postedChange(
   if (kind === 'way-set-in' && form.has('single')) {
     const single = findKit(textOf(form, 'single'))?.kit;
     const bath = single?.process === 'any' ? single.baths[0] : undefined;
-    if (!single || !bath) return { ok: false, refusal: refusalOf('That bath is not on the shelf any more. Nothing was changed.') };
+    if (!single || !bath)
+      return { ok: false, status: 422, refusal: refusalOf('That bath is not on the shelf any more. Nothing was changed.') };
     change['bottle'] = byTheLitre(bath, single.makesMl);
   }
   const read = readDraftChange(kind, change);
   if (read) return { ok: true, change: read };
-  return { ok: false, refusal: { ...refusalOf('That change was not understood. Nothing was changed; try it again.'), typed } };
+  return { ok: false, status: 422, refusal: { ...refusalOf('That change was not understood. Nothing was changed; try it again.'), typed } };
 }

@@ -6,8 +6,11 @@ process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-'))
 
 import fc from 'fast-check';
 import { storeBatch, storeRoll, storeTank } from '../../server/shelf/a-shelf.fixture.ts';
-import { fromText } from '../../ui/as-text.ts';
+import { asText, fromText } from '../../ui/as-text.ts';
+import { tonight } from '../draft/tonight.server.ts';
 import { loader } from '../tonight/tonight.tsx';
+import { eveningPage } from './evening-page.server.ts';
+import { eveningPlan } from './evening-plan.server.ts';
 import { looksOnly, openedIn } from './opened-in.ts';
 
 const at = (search: string) => new URL(`http://steady.reel/${search}`);
@@ -36,6 +39,17 @@ test('a page brings what is opened and no more: a step its working, the bath its
   expect(told('?open=batch')).toEqual([[false, false], [false, false], false, [true, true]]);
   // There is a bath to be opened, though its question is not here yet.
   expect(shown('').plan.hasBath).toBe(true);
+});
+
+test('a page loses nothing on its way as text: no figure of it is one that plain data does not have', () => {
+  const evening = tonight();
+  const page = eveningPage(evening, eveningPlan(evening, 1_790_000_000_000), 1_790_000_000_000, {
+    run: 0,
+    step: true,
+    bath: true,
+    batch: true,
+  });
+  expect(fromText(asText(page))).toEqual(page);
 });
 
 test('what was brought is not read again, and whatever was not is', () => {

@@ -43,13 +43,15 @@ export function EveningList({ doings, nowMs, now, front, run, opened, head, tick
   const level = placeOfNow(doings, nowMs);
   // Before anything is done the level would only say what the first line says.
   const showsNow = doings.some(({ done }) => done !== null) && level < doings.length;
-  const next = doings.find(({ done, run: n }) => done === null && (!isFolded(n) || (n ?? 0) < (front ?? 0)));
+  // What is left to do of a run that is behind stands here until it is done.
+  const isLeft = ({ run: n, done }: ShownDoing) => done === null && n !== null && (front === null || n < front);
+  const next = doings.find((doing) => doing.done === null && (!isFolded(doing.run) || isLeft(doing)));
   const shown: ReactNode[] = [];
-  const places = placeOf(doings);
+  const places = placesOf(doings);
   doings.forEach((doing, i) => {
     const place = places[i];
     if (showsNow && i === level) shown.push(<NowLine key="now" at={now} />);
-    const { run: n, kind, done } = doing;
+    const { run: n, kind } = doing;
     if (n !== null && kind === 'run')
       shown.push(
         run(
@@ -58,8 +60,7 @@ export function EveningList({ doings, nowMs, now, front, run, opened, head, tick
           isFolded(n),
         ),
       );
-    // What is left to do of a run that is behind stands here until it is done.
-    else if (isFolded(n) && (done !== null || (n ?? 0) > (front ?? Infinity))) return;
+    else if (isFolded(n) && !isLeft(doing)) return;
     else if (kind === 'top-up') {
       // Those that follow one another are one line until it is opened.
       if (doings[i - 1]?.kind === 'top-up') return;
@@ -116,7 +117,7 @@ export function EveningList({ doings, nowMs, now, front, run, opened, head, tick
 }
 
 /** A line keeps its place while what it says changes: what is opened beneath it stays open under the hand that changes it. */
-function placeOf(doings: readonly ShownDoing[]): string[] {
+function placesOf(doings: readonly ShownDoing[]): string[] {
   const met = new Map<string, number>();
   return doings.map(({ kind, run }) => {
     const of = `${kind} ${run ?? ''}`;

@@ -3,7 +3,7 @@ import { liveRunTitle } from '../../server/runs/runs.server.ts';
 import { textOf } from '../../ui/forms/form.ts';
 import { changedEvening, keptTankReading } from '../draft/paper-action.server.ts';
 import { answerProposal } from '../draft/proposal-answer.server.ts';
-import { MOVED_ON, postedChange, refusalOf } from '../draft/posted-change.server.ts';
+import { postedChange, refusalOf } from '../draft/posted-change.server.ts';
 import { comingDraft, queuedOf } from './coming.server.ts';
 import { changeComing, endEarly, undoComing, type Changed } from './change.server.ts';
 
@@ -28,9 +28,9 @@ export function changeUnderWay(sessionId: string, form: FormData) {
       answerProposal(form);
       return null;
     default: {
-      const posted = postedChange(intent, form, comingDraft(sessionId, queuedOf(sessionId)).arrangement ?? []);
+      const posted = postedChange(intent, form, () => comingDraft(sessionId, queuedOf(sessionId)).arrangement ?? []);
       if (posted.ok) return told(changeComing(sessionId, posted.change));
-      return data(posted.refusal, { status: posted.refusal.message === MOVED_ON ? 409 : 422 });
+      return data(posted.refusal, { status: posted.status });
     }
   }
 }
