@@ -3,16 +3,14 @@ import { defineConfig } from '@playwright/test';
 /** Two runs beside one another, from two folders, need ports of their own. */
 export const shift = Number(process.env['STEADY_REEL_E2E_PORTS'] ?? 0);
 
-/** Servers from the same build: fresh databases, one on a clock that runs sixtyfold, and the demo at true speed. */
-export const FAST = `http://127.0.0.1:${4471 + shift}`;
+/** Servers from the same build: the demo and an empty book. A test that changes what others read has one of its own. */
 export const DEMO = `http://127.0.0.1:${4472 + shift}`;
 export const PLAIN = `http://127.0.0.1:${4473 + shift}`;
 
-const server = (url: string, args: string, env: Record<string, string> = {}) => ({
+const server = (url: string, args: string) => ({
   command: `node scripts/serve.mjs ${new URL(url).port} ${args}`,
   url: `${url}/clock`,
   reuseExistingServer: false,
-  env,
   stdout: 'ignore' as const,
 });
 
@@ -45,9 +43,5 @@ export default defineConfig({
       ],
     },
   },
-  webServer: [
-    server(FAST, 'tmp/e2e/fast.db', { STEADY_REEL_TEST_SPEED: '60' }),
-    server(DEMO, 'tmp/e2e/demo.db --demo'),
-    server(PLAIN, 'tmp/e2e/plain.db'),
-  ],
+  webServer: [server(DEMO, 'tmp/e2e/demo.db --demo'), server(PLAIN, 'tmp/e2e/plain.db')],
 });

@@ -98,6 +98,7 @@ test('without its server the Bench goes on, loads, and delivers every act once, 
   await step(page, /Prewash out/);
   await step(page, /Pour developer in/);
   await step(page, /I pour out/);
+  await expect.poll(async () => (await eventsOf(address)).length, 'the pour is in the book').toBe(4);
   await own.kill();
   await page.keyboard.type('37.4');
   await page.keyboard.press('Enter');

@@ -1,10 +1,14 @@
 import { expect, test, type Page } from '@playwright/test';
-import { FAST } from '../playwright.config.ts';
 import { open } from './open.ts';
+import { freshDatabase, OwnServer } from './own-server.ts';
 import { ledTo } from './evenings/set-up.ts';
 import { pressable } from './press.ts';
 
-test.use({ baseURL: FAST });
+/** An empty book, on a clock that runs sixtyfold. */
+const own = new OwnServer({ STEADY_REEL_TEST_SPEED: '60' });
+test.use({ baseURL: own.base });
+test.beforeEach(() => own.start(freshDatabase()));
+test.afterEach(() => own.kill());
 
 const act = (page: Page) => page.locator('[data-act]');
 

@@ -1,4 +1,3 @@
-/** @jest-environment node */
 import 'fake-indexeddb/auto';
 import { IDBFactory, IDBObjectStore } from 'fake-indexeddb';
 import { housePlan } from '../../../core/run/plan/a-run-plan.fixture.ts';
@@ -9,10 +8,25 @@ const plan = housePlan();
 const note = (n: number): RunEvent => ({ id: `note-${n}-kept`, atMs: 1_795_000_000_000 + n, kind: 'note', text: `Note ${n}` });
 const store = (runId = 'run') => new EventStore(runId, plan);
 
+/** Storage that writes at once, as a browser has it: its keys are properties of its own. */
+let atOnce: Record<string, string>;
 beforeEach(() => {
   globalThis.indexedDB = new IDBFactory();
+  atOnce = {};
+  const value = Object.create({
+    getItem: (key: string) => atOnce[key] ?? null,
+    setItem(this: Record<string, string>, key: string, text: string) {
+      this[key] = atOnce[key] = text;
+    },
+    removeItem(this: Record<string, string>, key: string) {
+      Reflect.deleteProperty(this, key);
+      Reflect.deleteProperty(atOnce, key);
+    },
+  }) as Storage;
+  Object.defineProperty(globalThis, 'localStorage', { value, configurable: true });
 });
 afterEach(() => jest.restoreAllMocks());
+afterAll(() => Reflect.deleteProperty(globalThis, 'localStorage'));
 
 test('acts are kept in the order they were made, run by run, until they are delivered', async () => {
   const here = store();
@@ -53,9 +67,31 @@ test('a full store costs only what a closed page would have remembered', async (
   jest.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
     throw new DOMException('The disk is full.', 'QuotaExceededError');
   });
+  jest.spyOn(localStorage, 'setItem').mockImplementation(() => {
+    throw new DOMException('The disk is full.', 'QuotaExceededError');
+  });
   await expect(here.enqueue(note(2))).resolves.toBeUndefined();
   await expect(here.confirm([{ seq: 1, event: note(1) }])).resolves.toBeUndefined();
   expect(await here.queued()).toEqual([note(1)]);
+});
+
+test('an act made off the network outlives a page that is loaded anew before the database has it, and counts once', async () => {
+  const slow = jest.spyOn(IDBObjectStore.prototype, 'add').mockReturnValue(new Promise(() => {}) as never);
+  for (const n of [2, 1]) void store().enqueue(note(n));
+  expect(await store().queued()).toEqual([note(1), note(2)]);
+  slow.mockRestore();
+  // The next page delivers them, and nothing is left of them.
+  for (const n of [1, 2]) await store().dequeue(note(n).id);
+  expect(await store().queued()).toEqual([]);
+  await store().enqueue(note(3));
+  expect(await store().queued()).toEqual([note(3)]);
+  expect(atOnce).toEqual({});
+});
+
+test('a practice leaves nothing in the browser', async () => {
+  const practice = new EventStore('run', plan, false);
+  await practice.enqueue(note(1));
+  expect([await practice.queued(), await store().queued(), atOnce]).toEqual([[], [], {}]);
 });
 
 test('a browser that forbids storage is a browser that remembers nothing, and no error', async () => {

@@ -23,21 +23,28 @@ async function opened(): Promise<IDBPDatabase<Schema>> {
   });
 }
 
-/** What the browser keeps of a run (IndexedDB). Everything works without it; then only a closed page forgets. */
+/**
+ * What the browser keeps of a run (IndexedDB). Everything works without it; then only a closed page forgets. The database
+ * takes its time, and a page that is loaded anew in it takes the act along: until it has the act, storage that writes at
+ * once does.
+ */
 export class EventStore {
   private readonly opened: Promise<IDBPDatabase<Schema> | null>;
 
   constructor(
     private readonly runId: string,
     private readonly run: StepsById,
-    kept = true,
+    private readonly kept = true,
   ) {
     this.opened = kept ? opened().catch(() => null) : Promise.resolve(null);
   }
 
   async queued(): Promise<RunEvent[]> {
+    if (!this.kept) return [];
     const database = await this.opened;
-    return ((await database?.getAllFromIndex('queue', 'byRun', this.runId)) ?? []).flatMap((entry) => this.read(entry.event));
+    const taken = ((await database?.getAllFromIndex('queue', 'byRun', this.runId)) ?? []).map((entry) => entry.event);
+    const atOnce = writtenAtOnce(this.underWay('')).filter((event) => !taken.some(({ id }) => id === event.id));
+    return [...taken, ...atOnce].flatMap((event) => this.read(event));
   }
 
   async confirmed(): Promise<Confirmed[]> {
@@ -53,11 +60,15 @@ export class EventStore {
   }
 
   async enqueue(event: RunEvent): Promise<void> {
+    if (!this.kept) return;
     // A full or forbidden store costs only what a closed page would have remembered.
-    await (await this.opened)?.add('queue', { runId: this.runId, event }).catch(() => undefined);
+    atOnce(() => localStorage.setItem(this.underWay(event.id), JSON.stringify(event)));
+    const key = await (await this.opened)?.add('queue', { runId: this.runId, event }).catch(() => undefined);
+    if (key !== undefined) this.forgetUnderWay(event.id);
   }
 
   async dequeue(eventId: string): Promise<void> {
+    this.forgetUnderWay(eventId);
     const database = await this.opened;
     if (!database) return;
     const transaction = database.transaction('queue', 'readwrite');
@@ -67,11 +78,38 @@ export class EventStore {
     await transaction.done;
   }
 
+  private underWay(eventId: string): string {
+    return `steady-reel-act ${this.runId} ${eventId}`;
+  }
+
+  private forgetUnderWay(eventId: string): void {
+    atOnce(() => localStorage.removeItem(this.underWay(eventId)));
+  }
+
   async confirm(confirmed: readonly Confirmed[]): Promise<void> {
     const database = await this.opened;
     if (!database) return;
     const transaction = database.transaction('confirmed', 'readwrite');
     const put = async (entry: Confirmed) => transaction.store.put({ ...entry, runId: this.runId });
     await Promise.all([...confirmed.map(put), transaction.done]).catch(() => undefined);
+  }
+}
+
+/** Each act has a key of its own, so that two pages of one run do not overwrite one another. In the order of their instants. */
+function writtenAtOnce(keys: string): RunEvent[] {
+  const found = atOnce(() =>
+    Object.keys(localStorage)
+      .filter((key) => key.startsWith(keys))
+      .map((key) => JSON.parse(localStorage.getItem(key) ?? 'null') as RunEvent),
+  );
+  return (found ?? []).filter(Boolean).sort((a, b) => a.atMs - b.atMs);
+}
+
+/** Where such storage is full or forbidden there is none. */
+function atOnce<T>(doing: () => T): T | undefined {
+  try {
+    return doing();
+  } catch {
+    return undefined;
   }
 }

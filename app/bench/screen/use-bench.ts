@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useRef, useState, useSyncExternalStore } from 'react';
+import { useCallback, useLayoutEffect, useRef, useState, useSyncExternalStore } from 'react';
 import type { RunPlan } from '../../../core/run/plan/run-plan.ts';
 import { foldRun } from '../../../core/run/state/state.ts';
 import { BenchClock, type ClockReading } from '../channel/bench-clock.ts';
@@ -32,7 +32,8 @@ export function useBench(start: BenchStart) {
   const [live, setLive] = useState<{ readonly clock: BenchClock; readonly channel: RunChannel } | null>(null);
   const begun = useRef(start);
 
-  useEffect(() => {
+  // Before it is painted: what looks as if it could be pressed can be.
+  useLayoutEffect(() => {
     const { runId, place, plan, events, clock: reading } = begun.current;
     const clock = new BenchClock(reading, place);
     const channel = new RunChannel(runId, place, plan, clock, events);
