@@ -86,6 +86,7 @@ export default [
   route('evenings/:eveningId', 'session/to-come/evening-to-come.ts'),
   route('evenings/:eveningId/evening.ics', 'session/outputs/evening-calendar.ts'),
   route('evening/bath-by-probe', 'session/bath/bath-by-probe.ts'),
+  route('evening/ticks', 'session/list/ticks.ts'),
   route('evening/stream', 'session/under-way/stream.ts'),
   route('units', 'frame/units-action.ts'),
   route('tips', 'frame/tips-action.ts'),

@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
 import { expectAccessible } from './accessible.ts';
-import { open } from './open.ts';
+import { keptHere, open } from './open.ts';
 import { freshDatabase, OwnServer } from './own-server.ts';
 import { deliberate, pressable } from './press.ts';
 
@@ -94,7 +94,7 @@ test('two screens show the same second; an act on one appears on the other; a wr
 test('without its server the Bench goes on, loads, and delivers every act once, in order', async ({ page }) => {
   test.setTimeout(240_000);
   const address = await atTheBench(page);
-  await expect.poll(async () => page.evaluate(async () => (await caches.match(location.href)) !== undefined)).toBe(true);
+  await keptHere(page);
   await step(page, /Prewash out/);
   await step(page, /Pour developer in/);
   await step(page, /I pour out/);

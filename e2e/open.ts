@@ -1,9 +1,14 @@
-import type { Locator, Page } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 
 /** Opens a page and waits until it answers to presses. */
 export async function open(page: Page, address: string): Promise<void> {
   await page.goto(address);
   await page.locator('html[data-alive]').waitFor();
+}
+
+/** Waits until this browser has a copy of the page, for when the laptop does not answer. */
+export async function keptHere(page: Page): Promise<void> {
+  await expect.poll(async () => page.evaluate(async () => (await caches.match(location.href)) !== undefined)).toBe(true);
 }
 
 /** A run that comes later is a line of the evening until it is opened. */

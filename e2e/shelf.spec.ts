@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { expectAccessible } from './accessible.ts';
-import { open } from './open.ts';
+import { keptHere, open } from './open.ts';
 import { freshDatabase, OwnServer } from './own-server.ts';
 import { deliberate } from './press.ts';
 
@@ -62,9 +62,13 @@ test('half a kit from its box: mixed through a reload and a killed server, label
   await page.reload();
   await page.locator('[data-mixing="3"]').waitFor();
   // Without a server a press is kept on this screen, and delivered once there is one again.
+  await keptHere(page);
   await own.kill();
   await act(page);
   await expect(page.getByText('The server does not answer')).toBeVisible();
+  // The page opens without it as well, and knows what was pressed.
+  await page.reload();
+  await page.locator('[data-mixing="4"]').waitFor();
   await act(page);
   await own.start(database);
   await expect(page.getByText('The server does not answer')).toBeHidden();

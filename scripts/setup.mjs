@@ -81,7 +81,7 @@ export function buildIfNeeded() {
     `--banner:js=import{createRequire as requireOf}from'node:module';const require=requireOf(import.meta.url);`,
   ];
   const bundles = [
-    ['app/bench/channel/bench-worker.ts', 'build/client/bench-worker.js', WORKER_FLAGS],
+    ['app/frame/page-worker.ts', 'build/client/bench-worker.js', WORKER_FLAGS],
     ['server/start.ts', 'build/serve.mjs', onTheServer],
     ['app/server/thread/worker.ts', 'build/thread.mjs', onTheServer],
     ['app/logbook/strips/scan-process/child.ts', 'build/scan-process.mjs', onTheServer],

@@ -88,10 +88,11 @@ test('an act made off the network outlives a page that is loaded anew before the
   expect(atOnce).toEqual({});
 });
 
-test('a practice leaves nothing in the browser', async () => {
-  const practice = new EventStore('run', plan, false);
-  await practice.enqueue(note(1));
-  expect([await practice.queued(), await store().queued(), atOnce]).toEqual([[], [], {}]);
+test('a practice keeps its acts beside those of the runs: the same number is not the same act', async () => {
+  const practice = new EventStore('practice', plan, 'steady-reel-practice');
+  await practice.confirm([{ seq: 1, event: note(1) }]);
+  await store().confirm([{ seq: 1, event: note(2) }]);
+  expect([await practice.confirmed(), await store().confirmed()]).toEqual([[{ seq: 1, event: note(1) }], [{ seq: 1, event: note(2) }]]);
 });
 
 test('a browser that forbids storage is a browser that remembers nothing, and no error', async () => {

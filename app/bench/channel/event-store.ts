@@ -14,8 +14,8 @@ interface Schema extends DBSchema {
 }
 
 /** Where storage is forbidden some browsers throw at once and some refuse later; within an async function both are a refusal. */
-async function opened(): Promise<IDBPDatabase<Schema>> {
-  return openDB<Schema>('steady-reel-bench', 1, {
+async function opened(name: string): Promise<IDBPDatabase<Schema>> {
+  return openDB<Schema>(name, 1, {
     upgrade(database) {
       database.createObjectStore('queue', { autoIncrement: true }).createIndex('byRun', 'runId');
       database.createObjectStore('confirmed', { keyPath: 'seq' }).createIndex('byRun', 'runId');
@@ -34,13 +34,12 @@ export class EventStore {
   constructor(
     private readonly runId: string,
     private readonly run: StepsById,
-    private readonly kept = true,
+    keptIn = 'steady-reel-bench',
   ) {
-    this.opened = kept ? opened().catch(() => null) : Promise.resolve(null);
+    this.opened = opened(keptIn).catch(() => null);
   }
 
   async queued(): Promise<RunEvent[]> {
-    if (!this.kept) return [];
     const database = await this.opened;
     const taken = ((await database?.getAllFromIndex('queue', 'byRun', this.runId)) ?? []).map((entry) => entry.event);
     const atOnce = writtenAtOnce(this.underWay('')).filter((event) => !taken.some(({ id }) => id === event.id));
@@ -60,7 +59,6 @@ export class EventStore {
   }
 
   async enqueue(event: RunEvent): Promise<void> {
-    if (!this.kept) return;
     // A full or forbidden store costs only what a closed page would have remembered.
     atOnce(() => localStorage.setItem(this.underWay(event.id), JSON.stringify(event)));
     const key = await (await this.opened)?.add('queue', { runId: this.runId, event }).catch(() => undefined);

@@ -3,7 +3,7 @@ import type { RunEvent } from '../../../core/run/acts/event.ts';
 import { refusalOf } from '../../../core/run/acts/guard.ts';
 import { housePlan } from '../../../core/run/plan/a-run-plan.fixture.ts';
 import { foldRun } from '../../../core/run/state/state.ts';
-import type { BenchClock } from './bench-clock.ts';
+import type { ServerClock } from '../../ui/screen/server-clock.ts';
 import type { Confirmed } from './event-store.ts';
 
 /** What each browser keeps, by its name; it outlives the page. */
@@ -100,7 +100,7 @@ class World {
 let world: World;
 const screen = async (browser: string) => {
   browserAtWork = browser;
-  const channel = new RunChannel('run', benchPlace('run'), plan, { nowMs: () => (world.nowMs += 10) } as unknown as BenchClock, []);
+  const channel = new RunChannel('run', benchPlace('run'), plan, { nowMs: () => (world.nowMs += 10) } as unknown as ServerClock, []);
   await channel.open();
   return channel;
 };

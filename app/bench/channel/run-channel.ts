@@ -6,7 +6,7 @@ import { refusalOf } from '../../../core/run/acts/guard.ts';
 import type { RunPlan } from '../../../core/run/plan/run-plan.ts';
 import { foldRun, withEvent, type RunState } from '../../../core/run/state/state.ts';
 import { lowerFirst } from '../../../core/units/first-letter.ts';
-import type { BenchClock } from './bench-clock.ts';
+import type { ServerClock } from '../../ui/screen/server-clock.ts';
 import { EventStore, type Confirmed } from './event-store.ts';
 import type { RunPlace } from './run-place.ts';
 
@@ -92,13 +92,13 @@ export class RunChannel {
     runId: string,
     private readonly place: RunPlace,
     private readonly plan: RunPlan,
-    private readonly clock: BenchClock,
+    private readonly clock: ServerClock,
     first: readonly Confirmed[],
   ) {
     this.confirmed = first;
     // What came with the page is everything up to then.
     this.streamed = first.at(-1)?.seq ?? 0;
-    this.store = new EventStore(runId, plan, place.kept);
+    this.store = new EventStore(runId, plan, place.keptIn);
     this.view = this.look();
   }
 

@@ -4,15 +4,15 @@ export interface RunPlace {
   readonly at: string;
   /** What its clock is asked by. */
   readonly clock: string;
-  /** Whether this browser keeps its acts and its time for a page that is opened without a network. */
-  readonly kept: boolean;
+  /** The browser's database in which its acts are kept for a page that is opened without a network. */
+  readonly keptIn: 'steady-reel-bench' | 'steady-reel-practice';
 }
 
 export function benchPlace(runId: string): RunPlace {
-  return { at: `/bench/${runId}`, clock: '/clock', kept: true };
+  return { at: `/bench/${runId}`, clock: '/clock', keptIn: 'steady-reel-bench' };
 }
 
-/** A practice costs nothing that would have to survive a dead network. */
+/** A practice numbers its acts by itself: beside those of the runs they would overwrite one another. */
 export function practicePlace(practiceId: string): RunPlace {
-  return { at: `/practice/${practiceId}`, clock: `/practice/${practiceId}/clock`, kept: false };
+  return { at: `/practice/${practiceId}`, clock: `/practice/${practiceId}/clock`, keptIn: 'steady-reel-practice' };
 }

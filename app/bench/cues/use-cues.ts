@@ -2,7 +2,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import type { DueCue } from '../../../core/run/state/now.ts';
 import type { ScreenFacts } from '../../ui/screen/screen-checks.ts';
 import { TonePlayer, toneOf, type ToneName } from '../../ui/screen/tones.ts';
-import type { BenchClock } from '../channel/bench-clock.ts';
+import type { ServerClock } from '../../ui/screen/server-clock.ts';
 
 export interface SoundSettings {
   readonly on: boolean;
@@ -22,7 +22,7 @@ const VIBRATION: Readonly<Record<ToneName, readonly number[]>> = {
 };
 
 /** Fires each cue once, on time, in sound, voice and vibration; returns the latest for the screen and screen readers. */
-export function useCues(clock: BenchClock | null, cues: readonly DueCue[], say: (cue: DueCue) => string) {
+export function useCues(clock: ServerClock | null, cues: readonly DueCue[], say: (cue: DueCue) => string) {
   const [sound, setSound] = useState<SoundSettings>(DEFAULT_SOUND);
   const [unlocked, setUnlocked] = useState<ScreenFacts['sound']>('press');
   const [fired, setFired] = useState<{ readonly cue: DueCue; readonly atMs: number } | null>(null);

@@ -1,7 +1,7 @@
 import { Radio, RadioGroup } from '@headlessui/react';
 import { useState } from 'react';
 import { SPEEDS } from '../../../core/practice/practice-clock.ts';
-import type { BenchClock } from '../channel/bench-clock.ts';
+import type { ServerClock } from '../../ui/screen/server-clock.ts';
 import { practicePlace } from '../channel/run-place.ts';
 
 /** Says that none of this is real, and how fast it goes. */
@@ -18,7 +18,7 @@ export function PracticeSign({
   readonly speed: number;
   readonly seed: number;
   readonly houseSpeed: number;
-  readonly clock: BenchClock | null;
+  readonly clock: ServerClock | null;
 }) {
   const [speed, setSpeed] = useState(first);
   const [said, setSaid] = useState('');

@@ -7,7 +7,7 @@ import type { RunState } from '../../../core/run/state/state.ts';
 import type { TipId } from '../../../core/run/tips.ts';
 import type { ReturningLesson } from '../../run/judging/lessons-of-run.server.ts';
 import type { NextRun } from '../after/next-run.server.ts';
-import type { BenchClock, ClockReading } from '../channel/bench-clock.ts';
+import type { ServerClock, ClockReading } from '../../ui/screen/server-clock.ts';
 import type { Confirmed } from '../channel/event-store.ts';
 import type { Act } from '../channel/run-channel.ts';
 import type { Thermometer } from '../entries/reading-entry.tsx';
@@ -52,7 +52,7 @@ export interface SeenRun {
 export interface OwnEffects {
   readonly leaveTo: string;
   /** Which practice this is, and how fast its clock goes. */
-  readonly sign: (clock: BenchClock | null) => ReactNode;
+  readonly sign: (clock: ServerClock | null) => ReactNode;
   /** What happens in this kitchen beside the baths. */
   readonly Happens: ComponentType<SeenRun & { readonly openStart: () => void }>;
   /** How a reading is taken; null where a person reads a thermometer of their own and types. */

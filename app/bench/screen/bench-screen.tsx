@@ -19,7 +19,7 @@ import { useFocusKept } from '../../ui/screen/use-focus-kept.ts';
 import { Ended } from '../after/ended.tsx';
 import { useNextRun } from '../after/use-next-run.ts';
 import { benchPlace, type RunPlace } from '../channel/run-place.ts';
-import { useServiceWorker } from '../channel/use-service-worker.ts';
+import { useKeptPage } from '../../ui/screen/use-kept-page.ts';
 import { Column, Gauge } from '../column/column.tsx';
 import { useCues } from '../cues/use-cues.ts';
 import { followsInWords } from '../entries/follows-in-words.ts';
@@ -78,7 +78,7 @@ export function BenchScreen({ run, place = benchPlace(run.runId), own = null }: 
   const over = state.phase === 'finished' || state.phase === 'given-up';
   const { next, until } = useNextRun(runId, run.after, over && !own);
   const { awake, keepAwake } = useAwake(!over);
-  useServiceWorker();
+  useKeptPage();
   useEffect(() => {
     if (ready) void fetchPanels();
   }, [ready]);

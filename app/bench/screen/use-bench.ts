@@ -1,7 +1,7 @@
 import { useCallback, useLayoutEffect, useRef, useState, useSyncExternalStore } from 'react';
 import type { RunPlan } from '../../../core/run/plan/run-plan.ts';
 import { foldRun } from '../../../core/run/state/state.ts';
-import { BenchClock, type ClockReading } from '../channel/bench-clock.ts';
+import { ServerClock, type ClockReading } from '../../ui/screen/server-clock.ts';
 import type { Confirmed } from '../channel/event-store.ts';
 import { RunChannel, type Act, type ChannelView } from '../channel/run-channel.ts';
 import type { RunPlace } from '../channel/run-place.ts';
@@ -29,13 +29,13 @@ export function useBench(start: BenchStart) {
     movedTo: null,
     probes: null,
   }));
-  const [live, setLive] = useState<{ readonly clock: BenchClock; readonly channel: RunChannel } | null>(null);
+  const [live, setLive] = useState<{ readonly clock: ServerClock; readonly channel: RunChannel } | null>(null);
   const begun = useRef(start);
 
   // Before it is painted: what looks as if it could be pressed can be.
   useLayoutEffect(() => {
     const { runId, place, plan, events, clock: reading } = begun.current;
-    const clock = new BenchClock(reading, place);
+    const clock = new ServerClock(reading, place.clock);
     const channel = new RunChannel(runId, place, plan, clock, events);
     clock.recall();
     setLive({ clock, channel });

@@ -36,10 +36,15 @@ export function ticksOf(sessionId: string | null): Ticks {
   return kept.sessionId === sessionId ? kept.ticks : {};
 }
 
-/** Ticks a doing, or takes its tick back, on every screen. */
-export function tickDoing(sessionId: string | null, doing: string, done: boolean): void {
-  const atMs = nowMs();
-  const { [doing]: _, ...others } = ticksThatHold(ticksOf(sessionId), atMs);
+/**
+ * Ticks a doing, or takes its tick back, on every screen. One that was pressed off the network arrives later: what another
+ * screen ticked after it holds, and nothing was done in the future.
+ */
+export function tickDoing(sessionId: string | null, doing: string, done: boolean, pressedAtMs = nowMs()): void {
+  const nowIsMs = nowMs();
+  const atMs = Math.min(pressedAtMs, nowIsMs);
+  const { [doing]: before = -Infinity, ...others } = ticksThatHold(ticksOf(sessionId), nowIsMs);
+  if (before > atMs) return;
   const room = doing.length <= LONGEST_ID && Object.keys(others).length < MOST;
   writeTicks(sessionId, done && room ? { ...others, [doing]: atMs } : others);
   announceEvening();

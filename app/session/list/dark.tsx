@@ -1,12 +1,14 @@
 import { useState } from 'react';
-import { Form, redirect } from 'react-router';
+import { redirect } from 'react-router';
 import { ticksOf, tickDoing } from '../../run/evening/ticks.server.ts';
 import { nowMs } from '../../server/database/clock.server.ts';
 import { openSessionId } from '../../server/runs/runs.server.ts';
 import { textOf } from '../../ui/forms/form.ts';
 import { postedForm } from '../../ui/forms/posted-form.ts';
+import { useKeptPage } from '../../ui/screen/use-kept-page.ts';
 import { useAwake } from '../../ui/screen/use-awake.ts';
 import { doingsToday } from './doings-today.server.ts';
+import { useTicks } from './use-ticks.ts';
 import type { Route } from './+types/dark.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'In the dark · Steady Reel' }];
@@ -36,6 +38,8 @@ export default function InTheDark({ loaderData }: Route.ComponentProps) {
   const { id, run, rolls } = loaderData;
   const [loaded, setLoaded] = useState(0);
   useAwake(true);
+  useKeptPage();
+  const { tick } = useTicks();
   const all = loaded >= rolls.length;
   const count = (by: number) => {
     setLoaded((before) => Math.min(rolls.length, Math.max(0, before + by)));
@@ -67,12 +71,22 @@ export default function InTheDark({ loaderData }: Route.ComponentProps) {
         >
           One back
         </button>
-        <Form method="post" className="grow">
+        <form
+          method="post"
+          className="grow"
+          onSubmit={(event) => {
+            if (!tick) return;
+            // The laptop may be two rooms away; the list has it, and delivers it.
+            event.preventDefault();
+            tick(id, true);
+            location.assign('/');
+          }}
+        >
           <input type="hidden" name="doing" value={id} />
           <button className={`min-h-16 w-full rounded-card border px-4 ${all ? 'border-[#3c7d57] font-bold' : 'border-[#12301f]'}`}>
             Lid on: loaded
           </button>
-        </Form>
+        </form>
       </div>
     </main>
   );

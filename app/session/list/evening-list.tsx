@@ -3,9 +3,13 @@ import { Link, useSearchParams } from 'react-router';
 import { CAPS_WHILE_WARMING } from '../../../core/chemistry/safety/safety-words.ts';
 import { placeOfNow, type DoingKind } from '../../../core/evening/list/doing.ts';
 import { Card } from '../../ui/card.tsx';
+import { Notice } from '../../ui/notice.tsx';
+import { useAlone } from '../../ui/screen/reach.ts';
+import { useKeptPage } from '../../ui/screen/use-kept-page.ts';
 import { Line, NowLine, type ShownDoing } from './line.tsx';
 import { useOpened, type Openable } from './opened.ts';
 import { TopUps } from './top-ups.tsx';
+import { TickContext, useTicks, withTicked } from './use-ticks.ts';
 
 interface EveningListProps {
   readonly doings: readonly ShownDoing[];
@@ -34,9 +38,13 @@ const CAUTIONS: Partial<Readonly<Record<DoingKind, string>>> = {
 };
 
 /** The evening in order: one line a doing, *now* the level across them (interface.md). */
-export function EveningList({ doings, nowMs, now, front, run, opened, head, ticked }: EveningListProps) {
+export function EveningList({ doings: asRead, nowMs, now, front, run, opened, head, ticked }: EveningListProps) {
   const [search] = useSearchParams();
   const { open, toggled } = useOpened();
+  const { pending, tick } = useTicks();
+  const doings = withTicked(asRead, pending);
+  const alone = useAlone();
+  useKeptPage();
   const whole = search.get('list') === 'whole';
   const hasBath = doings.some(({ kind }) => OPENS[kind]?.what === 'bath');
   const isFolded = (n: number | null) => n !== null && n !== front && !whole;
@@ -111,7 +119,17 @@ export function EveningList({ doings, nowMs, now, front, run, opened, head, tick
           {!hasBath && opened.bath}
         </div>
       )}
-      <ol>{shown}</ol>
+      {alone && (
+        <div role="status" className="mb-2">
+          <Notice tone="cold">
+            The laptop does not answer: the list as it stood at <span className="figure">{now}</span>. What is ticked here is kept
+            {pending.length > 0 && `, ${pending.length} to save`}.
+          </Notice>
+        </div>
+      )}
+      <TickContext value={tick}>
+        <ol>{shown}</ol>
+      </TickContext>
     </Card>
   );
 }

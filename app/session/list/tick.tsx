@@ -1,7 +1,8 @@
 import { Check } from 'lucide-react';
-import { useFetcher } from 'react-router';
+import { use } from 'react';
 import type { Doing } from '../../../core/evening/list/doing.ts';
 import { useTonightAction } from '../draft/tonight-form.tsx';
+import { TickContext } from './use-ticks.ts';
 
 /** Done or not, on every screen; a form, so that it is kept without scripts as well. */
 export function Tick({
@@ -11,14 +12,20 @@ export function Tick({
   readonly doing: Pick<Doing, 'id' | 'title' | 'done'>;
   readonly says: string;
 }) {
-  const fetcher = useFetcher({ key: `tick ${id}` });
+  const tick = use(TickContext);
   const action = useTonightAction();
-  // What was pressed shows at once; the page follows.
-  const pressed = fetcher.formData?.get('done');
-  const isDone = pressed === undefined ? done !== null : pressed === 'yes';
+  const isDone = done !== null;
   if (done === 'by-itself') return <Check aria-label={`${title}: done`} size={20} className="m-3 text-teal" />;
   return (
-    <fetcher.Form method="post" action={action}>
+    <form
+      method="post"
+      action={action}
+      onSubmit={(event) => {
+        if (!tick) return;
+        event.preventDefault();
+        tick(id, !isDone);
+      }}
+    >
       <input type="hidden" name="doing" value={id} />
       <input type="hidden" name="done" value={isDone ? 'no' : 'yes'} />
       <button
@@ -35,6 +42,6 @@ export function Tick({
           {isDone && <Check aria-hidden size={20} strokeWidth={3} />}
         </span>
       </button>
-    </fetcher.Form>
+    </form>
   );
 }

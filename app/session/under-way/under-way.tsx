@@ -10,6 +10,7 @@ import { Card } from '../../ui/card.tsx';
 import { useUnits } from '../../ui/forms/units.ts';
 import { Notice } from '../../ui/notice.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
+import { answers, isAlone, toldWhether } from '../../ui/screen/reach.ts';
 import { useServerNow } from '../../ui/screen/use-server-now.ts';
 import { MiniStrip } from '../../ui/strip/mini-strip.tsx';
 import { Strip } from '../../ui/strip/strip.tsx';
@@ -26,10 +27,15 @@ export function useEveningHeard(looksAgainMs: number | null): void {
     let soon: ReturnType<typeof setTimeout> | undefined;
     const moved = () => {
       clearTimeout(soon);
-      soon = setTimeout(() => void revalidate(), 150);
+      // A page that cannot be read anew stays as it is.
+      soon = setTimeout(() => void answers().then((answered) => (answered ? revalidate() : undefined)), 150);
     };
     const stream = new EventSource('/evening/stream');
     stream.addEventListener('moved', moved);
+    stream.onopen = () => {
+      if (isAlone()) moved();
+    };
+    stream.onerror = () => toldWhether(false);
     const every = looksAgainMs === null ? undefined : setInterval(() => document.visibilityState === 'visible' && moved(), looksAgainMs);
     document.addEventListener('visibilitychange', moved);
     return () => {

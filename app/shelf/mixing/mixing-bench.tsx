@@ -9,6 +9,7 @@ import { actsOfMixing, findMixing, giveUpMixing, shelveMixing, takeUpMixing } fr
 import { textOf } from '../../ui/forms/form.ts';
 import { postedForm } from '../../ui/forms/posted-form.ts';
 import { DEFAULT_UNITS, UnitsContext, useText, useUnits } from '../../ui/forms/units.ts';
+import { useKeptPage } from '../../ui/screen/use-kept-page.ts';
 import { useServerNow } from '../../ui/screen/use-server-now.ts';
 import type { Route } from './+types/mixing-bench.ts';
 import { useMixing } from './use-mixing.ts';
@@ -87,6 +88,7 @@ function GivenUp({ plan, says }: Pick<Route.ComponentProps['loaderData'], 'plan'
 function AtTheBench({ mixingId, plan, acts, says: saidBefore, clock }: Route.ComponentProps['loaderData']) {
   const { state, away, says, press, delivered, alive } = useMixing(mixingId, plan, acts);
   const shownMs = useServerNow(clock);
+  useKeptPage();
   const { volume } = useUnits();
   const step = plan.steps[state.done];
   const begins = step?.kind === 'stir' && state.begunAtMs === null;

@@ -4,7 +4,7 @@ import { clockSpeed, nowMs } from '../../../server/database/clock.server.ts';
 import { inTransaction } from '../../../server/database/database.server.ts';
 import { findPractice, setPracticeClock } from '../../../server/runs/practices.server.ts';
 import { postedForm } from '../../../ui/forms/posted-form.ts';
-import type { ClockReading } from '../../channel/bench-clock.ts';
+import type { ClockReading } from '../../../ui/screen/server-clock.ts';
 import type { Route } from './+types/clock.ts';
 
 /** A practice's own clock: what it says, and how fast it goes. */

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { BenchClock } from './bench-clock.ts';
+import { ServerClock } from './server-clock.ts';
 
 /** A browser and a server as a test has them: their clocks, and how long a question takes each way. */
 let browser = { wallMs: 0, monotonicMs: 0 };
@@ -24,7 +24,7 @@ beforeEach(() => {
 });
 afterEach(() => jest.restoreAllMocks());
 
-const awayMs = (clock: BenchClock) => Math.abs(clock.nowMs() - trueServerMs());
+const awayMs = (clock: ServerClock) => Math.abs(clock.nowMs() - trueServerMs());
 
 test('however slow and uneven the network, the clock is no further off than half its quickest question', async () => {
   const trips = fc.array(fc.integer({ min: 1, max: 900 }), { minLength: 5, maxLength: 5 });
@@ -32,7 +32,7 @@ test('however slow and uneven the network, the clock is no further off than half
     fc.asyncProperty(trips, trips, fc.integer({ min: -86_400_000, max: 86_400_000 }), async (there, back, wrongByMs) => {
       server.thereMs = [...there];
       server.backMs = [...back];
-      const clock = new BenchClock({ nowMs: trueServerMs() + wrongByMs, speed: 1 });
+      const clock = new ServerClock({ nowMs: trueServerMs() + wrongByMs, speed: 1 });
       expect(await clock.synchronise()).toBe(true);
       const quickest = Math.min(...there.map((ms, i) => ms + (back[i] ?? 0)));
       expect(awayMs(clock)).toBeLessThanOrEqual(quickest / 2 + 1e-6);
@@ -42,7 +42,7 @@ test('however slow and uneven the network, the clock is no further off than half
 });
 
 test('a phone whose clock is put five minutes wrong in the middle of a run shows the same second', async () => {
-  const clock = new BenchClock({ nowMs: trueServerMs(), speed: 1 });
+  const clock = new ServerClock({ nowMs: trueServerMs(), speed: 1 });
   await clock.synchronise();
   browser = { ...browser, wallMs: browser.wallMs - 300_000 };
   pass(60_000);
@@ -52,7 +52,7 @@ test('a phone whose clock is put five minutes wrong in the middle of a run shows
 });
 
 test('after sleep the wall clock tells how long it was, server or no server', () => {
-  const clock = new BenchClock({ nowMs: trueServerMs(), speed: 1 });
+  const clock = new ServerClock({ nowMs: trueServerMs(), speed: 1 });
   // A sleeping machine: the monotonic clock stands still, the wall clock and the server go on.
   browser = { ...browser, wallMs: browser.wallMs + 240_000 };
   server.aheadMs += 240_000;
@@ -62,7 +62,7 @@ test('after sleep the wall clock tells how long it was, server or no server', ()
 });
 
 test('without an answer nothing is believed, and the listeners hear of every new setting once', async () => {
-  const clock = new BenchClock({ nowMs: trueServerMs(), speed: 1 });
+  const clock = new ServerClock({ nowMs: trueServerMs(), speed: 1 });
   let heard = 0;
   const stop = clock.onChange(() => heard++);
   server.up = false;
@@ -79,7 +79,7 @@ test('without an answer nothing is believed, and the listeners hear of every new
 
 test('a cue’s server instant falls on the scale that page and worker share, whatever the speed', () => {
   server.speed = 60;
-  const clock = new BenchClock({ nowMs: trueServerMs(), speed: 60 });
+  const clock = new ServerClock({ nowMs: trueServerMs(), speed: 60 });
   const inAMinute = clock.nowMs() + 60_000;
   expect(clock.monotonicAt(inAMinute) - performance.timeOrigin).toBeCloseTo(browser.monotonicMs + 1000, 6);
   pass(1000);
@@ -95,15 +95,15 @@ test.each([1, 30])('a page opened from its copy goes by the last contact, at spe
   Object.assign(globalThis, { localStorage });
   server = { ...server, speed, aheadMs: 1_800_000_000_000 };
   const page = { nowMs: trueServerMs(), speed };
-  await new BenchClock(page).synchronise();
+  await new ServerClock(page).synchronise();
   pass(120_000);
   server.up = false;
-  const old = new BenchClock(page);
+  const old = new ServerClock(page);
   old.recall();
   expect(awayMs(old)).toBeLessThan(10 * speed);
   // This screen's own clock was set wrong since: what comes fresh from the server is believed, not the reckoning over it.
   browser = { ...browser, wallMs: browser.wallMs - 300_000 };
-  const fresh = new BenchClock({ nowMs: trueServerMs(), speed });
+  const fresh = new ServerClock({ nowMs: trueServerMs(), speed });
   fresh.recall();
   expect(awayMs(fresh)).toBeLessThan(1);
   for (const odd of ['{"offsetMs":5,"speed":1}', 'null', '{', '{"serverMs":"x"}']) {
@@ -116,7 +116,7 @@ test.each([1, 30])('a page opened from its copy goes by the last contact, at spe
 });
 
 test('a clock that is slowed is never ahead of the server, and one that the server has not answered goes on without a jump', () => {
-  const clock = new BenchClock({ nowMs: 1000, speed: 20 }, { clock: '/practice/x/clock', kept: false });
+  const clock = new ServerClock({ nowMs: 1000, speed: 20 }, '/practice/x/clock');
   pass(100);
   expect(clock.nowMs()).toBe(3000);
   clock.goAt(1);
@@ -132,11 +132,11 @@ test('a practice asks its own clock, and leaves what is known of the house’s a
     asked.push(String(address));
     return answer(address);
   };
-  const remembered = jest.fn();
+  const remembered = jest.fn<void, [string, string]>();
   Object.defineProperty(globalThis, 'localStorage', { value: { setItem: remembered, getItem: () => null }, configurable: true });
-  const clock = new BenchClock({ nowMs: trueServerMs(), speed: 1 }, { clock: '/practice/x/clock', kept: false });
+  const clock = new ServerClock({ nowMs: trueServerMs(), speed: 1 }, '/practice/x/clock');
   expect(await clock.synchronise()).toBe(true);
   clock.recall();
   expect(new Set(asked)).toEqual(new Set(['/practice/x/clock']));
-  expect(remembered).not.toHaveBeenCalled();
+  expect(remembered.mock.calls.map(([name]) => name)).toEqual(['steady-reel-clock /practice/x/clock']);
 });

@@ -5,7 +5,7 @@ import { runInNewContext } from 'node:vm';
 /** The service worker as it is bundled and as the browser runs it, with caches and a network that the test holds in its hands. */
 const SOURCE = execFileSync(
   'node_modules/.bin/esbuild',
-  ['app/bench/channel/bench-worker.ts', '--bundle', '--format=iife', '--define:process.env.NODE_ENV="production"'],
+  ['app/frame/page-worker.ts', '--bundle', '--format=iife', '--define:process.env.NODE_ENV="production"'],
   { encoding: 'utf8' },
 );
 const ORIGIN = 'http://house.example';
@@ -115,14 +115,14 @@ const answers =
     Promise.resolve(new Response(text));
 const dead: Network = () => Promise.reject(new TypeError('no network'));
 
-test('only pages of runs and built files are answered from here: never an act, the clock or another site', async () => {
+test('pages that are needed at the sink and built files are kept here: never an act, the clock or another site', async () => {
   const { ask } = worker(answers('network'));
   expect(await said(ask('/bench/run-1'))).toBe('network');
   expect(await said(ask('/assets/a-1.js'))).toBe('network');
   // The Bench itself leads to the run that is live, and is the network's as long as there is one.
   expect(await said(ask('/bench'))).toBe('network');
-  for (const path of ['/bench/run-1/events', '/bench/run-1/stream', '/clock', '/', '/shelf'])
-    expect([path, await said(ask(path))]).toEqual([path, 'not mine']);
+  for (const path of ['/bench/run-1/events', '/bench/run-1/stream', '/clock', '/evening/ticks', '/mixing/m-1/acts'])
+    expect([path, await said(ask(path, { mode: 'cors' }))]).toEqual([path, 'not mine']);
   expect(await said(ask('/bench/run-1', { method: 'POST' }))).toBe('not mine');
   expect(await said(ask('/bench/run-1', { url: 'http://other.example/bench/run-1' }))).toBe('not mine');
 });
@@ -193,6 +193,7 @@ test('the page that brought the worker is kept with every file it names, and wit
   const page = `<link rel="modulepreload" href="/assets/a-1.js"/><link rel="stylesheet" href="/assets/b-2.css"/>`;
   const { wait, kept } = worker(answers(page));
   await wait('activate');
+  await wait('message', [`${ORIGIN}/bench/run-1`, `${ORIGIN}/shelf`, 'http://other.example/']);
   await wait('message', [`${ORIGIN}/assets/timer-3.js`, `${ORIGIN}/logbook`, 'http://other.example/assets/x.js', 7]);
   await wait('message', 'not a list');
   expect(kept().sort()).toEqual(['/assets/a-1.js', '/assets/b-2.css', '/assets/timer-3.js', '/bench/run-1'].map((path) => ORIGIN + path));
@@ -205,6 +206,35 @@ test('opened by its icon without a network it leads to the run that was opened l
   network = dead;
   const led = await ask('/bench');
   expect([led?.status, led?.headers.get('location')]).toEqual([302, `${ORIGIN}/bench/run-1`]);
-  const empty = worker(dead);
-  expect((await empty.ask('/bench'))?.type).toBe('error');
+  expect(await said(worker(dead).ask('/bench'))).toContain('The laptop does not answer');
+});
+
+test('without the laptop what was open opens and says that it is a copy; what was not leads to what does', async () => {
+  let network: Network = ({ url }) => Promise.resolve(new Response(`<html lang="en">${new URL(url).pathname}</html>`));
+  const { ask, settle, kept } = worker((asked) => network(asked));
+  const opened = ['/', '/dark', '/bench/run-1', '/practice/p-1', '/mixing/m-1'];
+  for (const path of [...opened, '/?open=bath', '/shelf', '/practice/habits', '/practice/p-1/report', '/mixing/m-1/acts'])
+    expect([path, await said(ask(path)).then((text) => text.includes('data-copy'))]).toEqual([path, false]);
+  await settle();
+  expect(kept()).toEqual(opened.map((path) => ORIGIN + path));
+  network = dead;
+  for (const path of opened) expect(await said(ask(path))).toBe(`<html data-copy="" lang="en">${path}</html>`);
+  const back = await ask('/?open=bath');
+  expect([back?.status, back?.headers.get('location')]).toEqual([302, `${ORIGIN}/`]);
+  const other = await ask('/shelf');
+  const words = (await other?.text()) ?? '';
+  expect(other?.status).toBe(503);
+  expect([...words.matchAll(/<li><a href="([^"]+)">([^<]+)</g)].map(([, path, name]) => `${path} ${name}`)).toEqual([
+    '/ The evening in order',
+    '/bench/run-1 The Bench',
+    '/mixing/m-1 The mixing bench',
+    '/practice/p-1 Practice',
+  ]);
+});
+
+test('what leads elsewhere is no page: an evening that is the Bench’s alone is not kept as a way to nowhere', async () => {
+  const { ask, settle, kept } = worker(() => Promise.resolve(new Response(null, { status: 303, headers: { Location: '/bench' } })));
+  await said(ask('/'));
+  await settle();
+  expect(kept()).toEqual([]);
 });

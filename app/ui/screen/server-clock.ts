@@ -1,5 +1,3 @@
-import type { RunPlace } from './run-place.ts';
-
 /**
  * The server's time as this screen reckons it. It runs on the browser's monotonic clock, so a wrong or corrected phone
  * clock changes nothing; it is set against the server at connection and after sleep.
@@ -21,13 +19,13 @@ interface Anchor {
 const SAMPLES = 5;
 /** A machine that slept shows in the wall clock running ahead of the monotonic one. */
 const SLEPT_MS = 1000;
-const REMEMBERED = 'steady-reel-clock';
+const HOUSE = '/clock';
 /** A page whose time is this far behind what was known is an old copy. */
 const OLD_PAGE_MS = 2000;
 /** A laptop that sleeps takes the question and gives no answer. */
 const ANSWER_WITHIN_MS = 4000;
 
-export class BenchClock {
+export class ServerClock {
   private anchor: Anchor;
   /** The server's own clock was set by this much since the run began; its reckoning went on. */
   serverSetByMs = 0;
@@ -35,8 +33,8 @@ export class BenchClock {
 
   constructor(
     first: ClockReading,
-    /** Who is asked for the time, and whether what was answered is remembered for a page without a network. */
-    private readonly place: Pick<RunPlace, 'clock' | 'kept'> = { clock: '/clock', kept: true },
+    /** Who is asked for the time: the house, or a practice with a clock of its own. */
+    private readonly asked = HOUSE,
   ) {
     this.anchor = { serverMs: first.nowMs, monotonicMs: performance.now(), wallMs: Date.now(), speed: first.speed };
   }
@@ -71,7 +69,7 @@ export class BenchClock {
     for (let i = 0; i < SAMPLES; i++) {
       const sentMs = performance.now();
       try {
-        const answer = await fetch(this.place.clock, { cache: 'no-store', signal: AbortSignal.timeout(ANSWER_WITHIN_MS) });
+        const answer = await fetch(this.asked, { cache: 'no-store', signal: AbortSignal.timeout(ANSWER_WITHIN_MS) });
         if (!answer.ok) break;
         const { nowMs, speed, setByMs = 0 } = (await answer.json()) as ClockReading;
         this.serverSetByMs = setByMs;
@@ -86,7 +84,7 @@ export class BenchClock {
     }
     if (!best) return false;
     this.set(best.anchor);
-    if (this.place.kept) remember({ serverMs: this.nowMs(), wallMs: Date.now(), speed: best.anchor.speed });
+    this.remember();
     return true;
   }
 
@@ -102,13 +100,23 @@ export class BenchClock {
 
   /** A page loaded from the cache carries an old server time; what was known at the last contact, and how long ago that is, is nearer. */
   recall(): void {
-    const remembered = this.place.kept ? recalled() : null;
+    const remembered = recalled(rememberedAs(this.asked));
     if (!remembered) return;
     const { serverMs, wallMs, speed } = remembered;
     const now = Date.now();
     // A page that came fresh from the server knows better than anything remembered.
     if (serverMs + (now - wallMs) * speed < this.nowMs() + OLD_PAGE_MS * speed) return;
     this.set({ serverMs: serverMs + (now - wallMs) * speed, monotonicMs: performance.now(), wallMs: now, speed });
+  }
+
+  /** For a page that is opened without the server: this is what it said now. */
+  remember(): void {
+    const contact: Contact = { serverMs: this.nowMs(), wallMs: Date.now(), speed: this.anchor.speed };
+    try {
+      localStorage.setItem(rememberedAs(this.asked), JSON.stringify(contact));
+    } catch {
+      // Private windows may refuse; the next contact sets the clock again.
+    }
   }
 
   private set(anchor: Anchor): void {
@@ -124,17 +132,12 @@ interface Contact {
   readonly speed: number;
 }
 
-function remember(contact: Contact): void {
-  try {
-    localStorage.setItem(REMEMBERED, JSON.stringify(contact));
-  } catch {
-    // Private windows may refuse; the next contact sets the clock again.
-  }
-}
+/** A practice’s clock goes at its own speed, and is remembered by itself. */
+const rememberedAs = (asked: string) => (asked === HOUSE ? 'steady-reel-clock' : `steady-reel-clock ${asked}`);
 
-function recalled(): Contact | null {
+function recalled(name: string): Contact | null {
   try {
-    const { serverMs, wallMs, speed } = JSON.parse(localStorage.getItem(REMEMBERED) ?? '{}') as Partial<Contact>;
+    const { serverMs, wallMs, speed } = JSON.parse(localStorage.getItem(name) ?? '{}') as Partial<Contact>;
     // What a version before this one remembered is no contact: the next one sets the clock.
     return Number.isFinite(serverMs) && Number.isFinite(wallMs) && Number.isFinite(speed) ? ({ serverMs, wallMs, speed } as Contact) : null;
   } catch {

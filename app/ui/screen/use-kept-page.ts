@@ -1,0 +1,43 @@
+import { useEffect } from 'react';
+
+/**
+ * A page that also opens without its server, once it was open (app/frame/page-worker.ts). The worker is told every built
+ * file that this page has loaded, and those that it loads by and by.
+ */
+export function useKeptPage(): void {
+  useEffect(() => {
+    if (!('serviceWorker' in navigator)) return;
+    let observer: PerformanceObserver | null = null;
+    let gone = false;
+    const tell = async (worker: ServiceWorker | null) => {
+      const page = location.href;
+      const [loaded] = performance.getEntriesByType('navigation');
+      // What was loaded through the worker is kept by it; what was come to by a link, or before it was there, is not.
+      if (loaded?.name !== page || !(await caches.match(page))) worker?.postMessage([page]);
+      if (gone) return;
+      observer = new PerformanceObserver((loaded) => {
+        const files = loaded.getEntries().flatMap(({ name }) => (name.startsWith(`${location.origin}/assets/`) ? [name] : []));
+        if (files.length > 0) worker?.postMessage(files);
+      });
+      observer.observe({ type: 'resource', buffered: true });
+    };
+    void navigator.serviceWorker
+      .register('/bench-worker.js', { scope: '/' })
+      .then(forgetTheNarrowOne)
+      .then(() => navigator.serviceWorker.ready)
+      .then((registration) => tell(registration.active))
+      .catch(() => {
+        // Private windows refuse workers; the page then needs its server to load, not to go on.
+      });
+    return () => {
+      gone = true;
+      observer?.disconnect();
+    };
+  }, []);
+}
+
+/** Before other pages were kept the worker was the Bench's alone, and would go on answering for it. */
+async function forgetTheNarrowOne(): Promise<void> {
+  const registered = await navigator.serviceWorker.getRegistrations();
+  await Promise.all(registered.filter(({ scope }) => new URL(scope).pathname === '/bench').map(async (each) => each.unregister()));
+}
