@@ -39,14 +39,20 @@ export default function handleRequest(
               done();
             },
             final(done) {
+              clearTimeout(patience);
               resolve(new Response(Buffer.concat(parts), { status, headers }));
               done();
             },
           }),
         );
       },
-      onShellError: reject,
+      onShellError(fault) {
+        clearTimeout(patience);
+        reject(fault instanceof Error ? fault : new Error(String(fault)));
+      },
     });
-    setTimeout(abort, streamTimeout + 1000).unref();
+    // It holds the whole page: left to run out it would keep the last six seconds' pages in memory.
+    const patience = setTimeout(abort, streamTimeout + 1000);
+    patience.unref();
   });
 }

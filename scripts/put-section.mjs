@@ -10,6 +10,8 @@ const ORDER = [
   '## The server under load',
   '## The door',
   '## What is heavy beside a live Bench',
+  '## A small computer, and a long year',
+  '## What is installed',
   '## What no browser sends',
   '## Probes',
   '## Killed at any instant',

@@ -1,3 +1,4 @@
+import './memory.ts';
 import { createRequestHandler } from '@react-router/express';
 import express, { type RequestHandler } from 'express';
 import { createServer } from 'node:http';
