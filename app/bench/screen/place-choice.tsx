@@ -1,4 +1,4 @@
-import { Radio, RadioGroup } from '@headlessui/react';
+import { useId } from 'react';
 import type { ReadingOf } from '../../../core/run/acts/event.ts';
 import type { RunPlan } from '../../../core/run/plan/run-plan.ts';
 import type { RunState } from '../../../core/run/state/state.ts';
@@ -21,18 +21,28 @@ export function PlaceChoice({
   readonly of: ReadingOf;
   readonly choose: (of: ReadingOf) => void;
 }) {
+  const name = useId();
+  // The browser's own, as every choice of the Bench: what a slow phone need not load it need not wait for.
   return (
-    <RadioGroup value={of} onChange={choose} aria-label="Taken in" className="mt-3 flex flex-wrap gap-2">
+    <fieldset className="mt-3 flex flex-wrap gap-2">
+      <legend className="sr-only">Taken in</legend>
       {places.map((place) => (
-        <Radio
+        <label
           key={place.of}
-          value={place.of}
-          className="flex min-h-11 cursor-pointer items-center rounded-card border border-night-line px-3 data-checked:border-straw data-checked:font-bold data-focus:outline-2 data-focus:outline-straw"
+          className="relative flex min-h-11 cursor-pointer items-center rounded-card border border-night-line px-3 has-checked:border-straw has-checked:font-bold has-focus-visible:outline-2 has-focus-visible:outline-straw"
         >
+          <input
+            type="radio"
+            name={name}
+            value={place.of}
+            checked={place.of === of}
+            onChange={() => choose(place.of)}
+            className="absolute inset-0 cursor-pointer appearance-none"
+          />
           {place.name}
-        </Radio>
+        </label>
       ))}
-    </RadioGroup>
+    </fieldset>
   );
 }
 

@@ -84,6 +84,7 @@ export function EveningOnPaper({ page, refusal, search, isLater = false, underWa
             doings={page.doings}
             nowMs={underWay?.nowMs ?? page.nowMs}
             now={page.now}
+            readMs={page.nowMs}
             front={front}
             ticked={!isLater}
             run={(n, doings, folded) => {

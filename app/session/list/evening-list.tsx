@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { CAPS_WHILE_WARMING } from '../../../core/chemistry/safety/safety-words.ts';
 import { placeOfNow, type DoingKind } from '../../../core/evening/list/doing.ts';
+import { isoDay, shortDay } from '../../../core/units/day.ts';
 import { Card } from '../../ui/card.tsx';
 import { Notice } from '../../ui/notice.tsx';
 import { useAlone } from '../../ui/screen/reach.ts';
@@ -15,6 +16,8 @@ interface EveningListProps {
   readonly doings: readonly ShownDoing[];
   readonly nowMs: number;
   readonly now: string;
+  /** When the page was read. */
+  readonly readMs: number;
   /** The run whose every line stands here, counted from 1; those after it are one line each, unless the whole list is asked for. */
   readonly front: number | null;
   /** A run in its place: drawn whole, or folded into a line with what belongs to it. */
@@ -38,7 +41,7 @@ const CAUTIONS: Partial<Readonly<Record<DoingKind, string>>> = {
 };
 
 /** The evening in order: one line a doing, *now* the level across them (interface.md). */
-export function EveningList({ doings: asRead, nowMs, now, front, run, opened, head, ticked }: EveningListProps) {
+export function EveningList({ doings: asRead, nowMs, now, readMs, front, run, opened, head, ticked }: EveningListProps) {
   const [search] = useSearchParams();
   const { open, toggled } = useOpened();
   const { pending, tick } = useTicks();
@@ -122,7 +125,8 @@ export function EveningList({ doings: asRead, nowMs, now, front, run, opened, he
       {alone && (
         <div role="status" className="mb-2">
           <Notice tone="cold">
-            The laptop does not answer: the list as it stood at <span className="figure">{now}</span>. What is ticked here is kept
+            The laptop does not answer: the list as it stood on {shortDay(isoDay(new Date(readMs)))} at{' '}
+            <span className="figure">{now}</span>. What is ticked here is kept
             {pending.length > 0 && `, ${pending.length} to save`}.
           </Notice>
         </div>

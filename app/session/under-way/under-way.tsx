@@ -10,7 +10,7 @@ import { Card } from '../../ui/card.tsx';
 import { useUnits } from '../../ui/forms/units.ts';
 import { Notice } from '../../ui/notice.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
-import { answers, isAlone, toldWhether } from '../../ui/screen/reach.ts';
+import { answers, isAlone } from '../../ui/screen/reach.ts';
 import { useServerNow } from '../../ui/screen/use-server-now.ts';
 import { MiniStrip } from '../../ui/strip/mini-strip.tsx';
 import { Strip } from '../../ui/strip/strip.tsx';
@@ -35,7 +35,8 @@ export function useEveningHeard(looksAgainMs: number | null): void {
     stream.onopen = () => {
       if (isAlone()) moved();
     };
-    stream.onerror = () => toldWhether(false);
+    // A stream may be refused by a laptop that answers everything else.
+    stream.onerror = () => void answers();
     const every = looksAgainMs === null ? undefined : setInterval(() => document.visibilityState === 'visible' && moved(), looksAgainMs);
     document.addEventListener('visibilitychange', moved);
     return () => {

@@ -98,6 +98,10 @@ test.each([1, 30])('a page opened from its copy goes by the last contact, at spe
   await new ServerClock(page).synchronise();
   pass(120_000);
   server.up = false;
+  // The time a page brings is late by its loading: it takes the place of nothing that was measured.
+  const measured = store.get('steady-reel-clock');
+  new ServerClock({ nowMs: trueServerMs() - 3000 * speed, speed }).rememberRoughly();
+  expect(store.get('steady-reel-clock')).toBe(measured);
   const old = new ServerClock(page);
   old.recall();
   expect(awayMs(old)).toBeLessThan(10 * speed);
@@ -112,6 +116,10 @@ test.each([1, 30])('a page opened from its copy goes by the last contact, at spe
     fresh.recall();
     expect(fresh.nowMs()).toBe(before);
   }
+  // The laptop was set to another hour since: what was measured before is nothing any more.
+  const set = { nowMs: trueServerMs() + 3_600_000, speed };
+  new ServerClock(set).rememberRoughly();
+  expect(JSON.parse(store.get('steady-reel-clock') ?? '{}')).toMatchObject({ serverMs: set.nowMs });
   Reflect.deleteProperty(globalThis, 'localStorage');
 });
 

@@ -22,6 +22,8 @@ const SLEPT_MS = 1000;
 const HOUSE = '/clock';
 /** A page whose time is this far behind what was known is an old copy. */
 const OLD_PAGE_MS = 2000;
+/** How late a slow phone is with the time that its page brought. */
+const ROUGH_MS = 10_000;
 /** A laptop that sleeps takes the question and gives no answer. */
 const ANSWER_WITHIN_MS = 4000;
 
@@ -107,6 +109,13 @@ export class ServerClock {
     // A page that came fresh from the server knows better than anything remembered.
     if (serverMs + (now - wallMs) * speed < this.nowMs() + OLD_PAGE_MS * speed) return;
     this.set({ serverMs: serverMs + (now - wallMs) * speed, monotonicMs: performance.now(), wallMs: now, speed });
+  }
+
+  /** A page says the time of its answer, which is a little while ago: it is remembered where nothing nearer is. */
+  rememberRoughly(): void {
+    const known = recalled(rememberedAs(this.asked));
+    if (known && Math.abs(known.serverMs + (Date.now() - known.wallMs) * known.speed - this.nowMs()) < ROUGH_MS * this.anchor.speed) return;
+    this.remember();
   }
 
   /** For a page that is opened without the server: this is what it said now. */

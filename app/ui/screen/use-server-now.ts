@@ -9,7 +9,7 @@ export function useServerNow({ nowMs, speed }: { readonly nowMs: number; readonl
     const clock = new ServerClock({ nowMs, speed });
     // A copy brings the time at which it was kept; what was known at the last contact is nearer.
     if (isAlone()) clock.recall();
-    else clock.remember();
+    else clock.rememberRoughly();
     const show = () => setShownMs(clock.nowMs());
     const wake = () => {
       clock.catchUp();
