@@ -199,6 +199,21 @@ test('the page that brought the worker is kept with every file it names, and wit
   expect(kept().sort()).toEqual(['/assets/a-1.js', '/assets/b-2.css', '/assets/timer-3.js', '/bench/run-1'].map((path) => ORIGIN + path));
 });
 
+test('a page is kept once its files are: without them it would open and answer to nothing', async () => {
+  let arrives: (answer: Response) => void = () => undefined;
+  const { ask, settle, kept } = worker(({ url }) =>
+    url.includes('/assets/')
+      ? new Promise((resolve) => (arrives = resolve))
+      : Promise.resolve(new Response('<html><script src="/assets/late-1.js"></script></html>')),
+  );
+  await said(ask('/mixing/m-1'));
+  await new Promise((resolve) => setTimeout(resolve, 100));
+  expect(kept()).toEqual([]);
+  arrives(new Response('a file'));
+  await settle();
+  expect(kept().sort()).toEqual([`${ORIGIN}/assets/late-1.js`, `${ORIGIN}/mixing/m-1`]);
+});
+
 test('opened by its icon without a network it leads to the run that was opened last', async () => {
   let network: Network = answers('a run');
   const { ask, settle } = worker((asked) => network(asked));

@@ -37,9 +37,14 @@ const pages = new NetworkFirst({
     {
       cachedResponseWillBeUsed: async ({ cachedResponse }) => cachedResponse && saidToBeACopy(cachedResponse),
     },
-    // What leads elsewhere is no page.
-    { cacheWillUpdate: ({ response }) => Promise.resolve(response.status === 200 ? response : null) },
-    { cacheDidUpdate: async ({ newResponse, event }) => keepFiles(filesNamedIn(await newResponse.clone().text()), event) },
+    {
+      // What leads elsewhere is no page; and a page is kept once its files are: without them it would open and not answer.
+      cacheWillUpdate: async ({ response, event }) => {
+        if (response.status !== 200) return null;
+        await keepFiles(filesNamedIn(await response.clone().text()), event);
+        return response;
+      },
+    },
   ],
 });
 

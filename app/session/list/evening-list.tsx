@@ -10,7 +10,7 @@ import { useKeptPage } from '../../ui/screen/use-kept-page.ts';
 import { Line, NowLine, type ShownDoing } from './line.tsx';
 import { useOpened, type Openable } from './opened.ts';
 import { TopUps } from './top-ups.tsx';
-import { TickContext, useTicks, withTicked } from './use-ticks.ts';
+import { TickContext, useTicks } from './use-ticks.ts';
 
 interface EveningListProps {
   readonly doings: readonly ShownDoing[];
@@ -44,8 +44,7 @@ const CAUTIONS: Partial<Readonly<Record<DoingKind, string>>> = {
 export function EveningList({ doings: asRead, nowMs, now, readMs, front, run, opened, head, ticked }: EveningListProps) {
   const [search] = useSearchParams();
   const { open, toggled } = useOpened();
-  const { pending, tick } = useTicks();
-  const doings = withTicked(asRead, pending);
+  const { doings, toSave, tick } = useTicks(asRead);
   const alone = useAlone();
   useKeptPage();
   const whole = search.get('list') === 'whole';
@@ -127,7 +126,7 @@ export function EveningList({ doings: asRead, nowMs, now, readMs, front, run, op
           <Notice tone="cold">
             The laptop does not answer: the list as it stood on {shortDay(isoDay(new Date(readMs)))} at{' '}
             <span className="figure">{now}</span>. What is ticked here is kept
-            {pending.length > 0 && `, ${pending.length} to save`}.
+            {toSave > 0 && `, ${toSave} to save`}.
           </Notice>
         </div>
       )}

@@ -1,5 +1,6 @@
 import { nanoid } from 'nanoid';
-import { createContext, useMemo } from 'react';
+import { createContext, useMemo, useState } from 'react';
+import { flushSync } from 'react-dom';
 import { useRevalidator } from 'react-router';
 import { useOutbox } from '../../ui/screen/use-outbox.ts';
 import type { ShownDoing } from './line.tsx';
@@ -16,19 +17,31 @@ interface Ticked {
 /** How a line is ticked on a page with scripts; null where there is none, and a form does it. */
 export const TickContext = createContext<((doing: string, done: boolean) => void) | null>(null);
 
-/** Ticks of this screen: each counts at once, is kept while the laptop sleeps, and is delivered once it is awake. */
-export function useTicks() {
+/** A page that was not read anew by then says what it says. */
+const READ_WITHIN_MS = 5000;
+
+/**
+ * Ticks of this screen: each counts at once, is kept while the laptop sleeps, and is delivered once it is awake. `asRead` is the
+ * list as the page has it; what was delivered stands over it until it is read anew.
+ */
+export function useTicks(asRead: readonly ShownDoing[] = []) {
   const { revalidate } = useRevalidator();
-  const { pending, add, alive } = useOutbox<Ticked>('steady-reel-ticks', readTicked, async ({ doing, done, pressedMs }) => {
+  const [delivered, setDelivered] = useState<readonly Ticked[]>([]);
+  const { pending, add, alive } = useOutbox<Ticked>('steady-reel-ticks', readTicked, async (ticked) => {
+    const { doing, done, pressedMs } = ticked;
     const answer = await fetch('/evening/ticks', {
       method: 'POST',
       headers: { 'Content-Type': 'application/json' },
       body: JSON.stringify({ doing, done, agoMs: Math.max(0, Date.now() - pressedMs) }),
     });
-    if (answer.status >= 500) return 'away';
-    // The tick stands until the page has it from the book.
-    if (answer.ok) await revalidate();
-    return answer.ok ? 'kept' : 'refused';
+    // Only what is no tick will never be one; a phone that has to type the number anew delivers it then.
+    if (answer.status === 422) return 'refused';
+    if (!answer.ok) return 'away';
+    // At once: between what is on its way and what is delivered the line must not say for a moment that it is not done.
+    flushSync(() => setDelivered((before) => [...before, ticked]));
+    setTimeout(() => setDelivered((before) => before.filter((other) => other !== ticked)), READ_WITHIN_MS);
+    void revalidate();
+    return 'kept';
   });
   const tick = useMemo(
     () => (alive ? (doing: string, done: boolean) => add({ id: nanoid(), doing, done, pressedMs: Date.now() }) : null),
@@ -36,7 +49,13 @@ export function useTicks() {
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [alive],
   );
-  return { pending, tick };
+  const notRead = delivered.filter((ticked) => saysOtherwise(asRead, ticked));
+  if (notRead.length < delivered.length) setDelivered(notRead);
+  return { doings: withTicked(asRead, [...notRead, ...pending]), toSave: pending.length, tick };
+}
+
+function saysOtherwise(doings: readonly ShownDoing[], { doing: id, done }: Ticked): boolean {
+  return doings.some((doing) => doing.id === id && (doing.done !== null) !== done);
 }
 
 /** A list with what was ticked here since it was read. */
