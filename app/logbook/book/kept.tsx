@@ -69,9 +69,9 @@ export default function Kept({ loaderData: { places, owner } }: Route.ComponentP
         <Card>
           <h2 className="text-lg font-bold">In this browser</h2>
           <p className="mt-1">
-            A Bench that was opened keeps its page, its files and the acts of its run here, so that it goes on without the laptop; and how
-            loud you like its sound. A screen that was let in keeps one cookie, its key. There is nothing else: no count of visits, nobody
-            else’s script.
+            What is needed at the sink (the evening’s list, the loading room, the Bench, a practice, the mixing bench) keeps its page, its
+            files and what was pressed on it here once it was opened, so that it goes on without the laptop; and how loud you like its
+            sound. A screen that was let in keeps one cookie, its key. There is nothing else: no count of visits, nobody else’s script.
           </p>
           <Form method="post" action="/forget" reloadDocument className="mt-3">
             <Button>Forget it in this browser</Button>
