@@ -174,7 +174,7 @@ async function firstPicture() {
   await screen.waitForTimeout(1500);
   const base = new URL(page.url()).origin;
   const weights = new Map();
-  for (const path of [new URL(page.url()).pathname, '/', '/shelf', '/logbook', '/rolls/new', '/safety', '/dark'])
+  for (const path of [new URL(page.url()).pathname, '/', '/shelf', '/logbook', '/rolls/new', '/safety', '/method'])
     weights.set(path, await scriptsOf(browser, base + path));
   await end();
   // What every page loads is the framework and the root of the site: an empty page would load that.
