@@ -81,6 +81,7 @@ export function buildIfNeeded() {
     `--banner:js=import{createRequire as requireOf}from'node:module';const require=requireOf(import.meta.url);`,
   ];
   const bundles = [
+    // By the name under which phones have it already.
     ['app/frame/page-worker.ts', 'build/client/bench-worker.js', WORKER_FLAGS],
     ['server/start.ts', 'build/serve.mjs', onTheServer],
     ['app/server/thread/worker.ts', 'build/thread.mjs', onTheServer],

@@ -1,19 +1,15 @@
 import { Popover, PopoverButton, PopoverPanel, Radio, RadioGroup, Select } from '@headlessui/react';
 import { Ruler } from 'lucide-react';
-import { useSyncExternalStore } from 'react';
 import { Form, useFetcher, useLocation } from 'react-router';
 import { VOLUME_UNITS } from '../../core/units/volume.ts';
 import type { Units } from '../ui/forms/units.ts';
+import { useAlive } from '../ui/screen/use-alive.ts';
 
 const LOOK = 'figure flex min-h-11 items-center gap-2 text-sm text-[#d5e6e2] hover:text-white';
 
 /** The one place where units are chosen. Before scripts arrive its button switches both at once. */
 export function UnitsSwitch({ units, currency }: { readonly units: Units; readonly currency: string | null }) {
-  const alive = useSyncExternalStore(
-    () => () => {},
-    () => true,
-    () => false,
-  );
+  const alive = useAlive();
   const { pathname, search } = useLocation();
   // Each choice has its own way to the server: one that follows quickly does not call the one before back.
   const [forTemperature, forVolume, forMoney] = [useFetcher(), useFetcher(), useFetcher()];

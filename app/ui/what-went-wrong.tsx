@@ -6,7 +6,7 @@ export function WhatWentWrong({ error }: { readonly error: unknown }) {
   const said = isRouteErrorResponse(error) && typeof error.data === 'string' && error.data ? error.data : null;
   const notThere = isRouteErrorResponse(error) && error.status === 404;
   // What a browser says of a network that is gone has no other name.
-  const away = useAlone() || (error instanceof TypeError && /fetch|network/i.test(error.message));
+  const away = useAlone() || (error instanceof TypeError && /fetch|network|load failed/i.test(error.message));
   const ours = said === null && !notThere && !away;
   if (away)
     return (

@@ -1,17 +1,13 @@
 import type { ReactNode } from 'react';
-import { useSyncExternalStore } from 'react';
 import { useFetcher } from 'react-router';
 import { BLIND_ENOUGH } from '../../../core/beginner/first-roll.ts';
 import { Jams } from './loading-step.tsx';
+import { useAlive } from '../../ui/screen/use-alive.ts';
 
 /** With closed eyes, counted by one press anywhere on a large field. */
 export function BlindStep({ times, next }: { readonly times: number; readonly next: ReactNode }) {
   const fetcher = useFetcher();
-  const alive = useSyncExternalStore(
-    () => () => {},
-    () => true,
-    () => false,
-  );
+  const alive = useAlive();
   // Counted at once: a press with closed eyes is not looked at.
   const shown = fetcher.state === 'idle' ? times : times + 1;
   return (

@@ -45,9 +45,7 @@ export function useTicks(asRead: readonly ShownDoing[] = []) {
   });
   const tick = useMemo(
     () => (alive ? (doing: string, done: boolean) => add({ id: nanoid(), doing, done, pressedMs: Date.now() }) : null),
-    // The box it is put in stands as long as the page does.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [alive],
+    [alive, add],
   );
   const notRead = delivered.filter((ticked) => saysOtherwise(asRead, ticked));
   if (notRead.length < delivered.length) setDelivered(notRead);

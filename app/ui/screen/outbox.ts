@@ -38,10 +38,10 @@ export class Outbox<T extends { readonly id: string }> {
     window.removeEventListener('online', this.deliver);
   }
 
-  add(item: T): void {
+  add = (item: T): void => {
     this.change([...this.items, item]);
     this.deliver();
-  }
+  };
 
   subscribe = (listener: () => void): (() => void) => {
     this.listeners.add(listener);

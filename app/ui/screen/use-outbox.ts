@@ -1,5 +1,6 @@
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import { Outbox } from './outbox.ts';
+import { useAlive } from './use-alive.ts';
 
 const NOTHING: readonly never[] = [];
 
@@ -10,11 +11,7 @@ export function useOutbox<T extends { readonly id: string }>(...how: Constructor
     box.open();
     return () => box.close();
   }, [box]);
-  const alive = useSyncExternalStore(
-    () => () => undefined,
-    () => true,
-    () => false,
-  );
+  const alive = useAlive();
   const pending = useSyncExternalStore(box.subscribe, box.snapshot, (): readonly T[] => NOTHING);
-  return { pending, add: (item: T) => box.add(item), alive };
+  return { pending, add: box.add, alive };
 }
