@@ -20,8 +20,10 @@ type Listener = (event: object) => void;
 /** Of a browser's cache as much as is used: by address, in the order of putting. */
 class ACache {
   readonly kept = new Map<string, string>();
+  readonly lookedUp: string[] = [];
   constructor(private readonly full: boolean) {}
   match = (asked: Asked | string) => {
+    this.lookedUp.push(urlOf(asked));
     const text = this.kept.get(urlOf(asked));
     return Promise.resolve(text === undefined ? undefined : new Response(text));
   };
@@ -88,6 +90,9 @@ function worker(network: Network, full = false) {
     Promise,
     setTimeout,
     clearTimeout,
+    URLPattern: class {
+      constructor(readonly of: object) {}
+    },
     ...database,
   };
   runInNewContext(SOURCE, Object.assign(browser, { self: browser }));
@@ -98,15 +103,19 @@ function worker(network: Network, full = false) {
     for (const listen of listeners['fetch'] ?? []) listen(event);
     return answer;
   };
+  const routes: unknown[] = [];
   const wait = async (name: string, data?: unknown) => {
-    for (const listen of listeners[name] ?? []) listen({ data, waitUntil: (given: Promise<unknown>) => pending.push(given) });
+    const event = { data, addRoutes: (rule: unknown) => routes.push(rule), waitUntil: (given: Promise<unknown>) => pending.push(given) };
+    for (const listen of listeners[name] ?? []) listen(event);
     await settle();
   };
   /** An answer is given before its copy is put away. */
   const settle = async () => {
     while (pending.length > 0) await pending.shift()?.catch(() => undefined);
   };
-  return { ask, wait, settle, kept: () => Object.values(stores).flatMap(({ kept }) => [...kept.keys()]) };
+  const throwAway = async (path: string) => Promise.all(Object.values(stores).map(async (each) => each.delete(ORIGIN + path)));
+  const lookedUp = () => Object.values(stores).flatMap((each) => each.lookedUp);
+  return { ask, wait, settle, routes, throwAway, lookedUp, kept: () => Object.values(stores).flatMap(({ kept }) => [...kept.keys()]) };
 }
 const said = async (answer: Promise<Response> | null) => (answer === null ? 'not mine' : (await answer).text());
 const answers =
@@ -212,6 +221,25 @@ test('a page is kept once its files are: without them it would open and answer t
   arrives(new Response('a file'));
   await settle();
   expect(kept().sort()).toEqual([`${ORIGIN}/assets/late-1.js`, `${ORIGIN}/mixing/m-1`]);
+});
+
+test('a file in use is looked up once while the worker is awake, however often its page is read; thrown away, it comes again', async () => {
+  const { ask, settle, kept, lookedUp, throwAway } = worker(answers('<html><script src="/assets/a-1.js"></script></html>'));
+  const read = async () => {
+    await said(ask('/')).then(settle);
+    return lookedUp().filter((url) => url.endsWith('a-1.js')).length;
+  };
+  const first = await read();
+  for (let i = 0; i < 3; i++) expect(await read()).toBe(first);
+  await throwAway('/assets/a-1.js');
+  await read();
+  expect(kept()).toContain(`${ORIGIN}/assets/a-1.js`);
+});
+
+test('a browser that can takes built files from their cache without waking the worker', async () => {
+  const { wait, routes } = worker(dead);
+  await wait('install');
+  expect(routes).toEqual([{ condition: { urlPattern: { of: { pathname: '/assets/*' } } }, source: { cacheName: 'steady-reel-files' } }]);
 });
 
 test('opened by its icon without a network it leads to the run that was opened last', async () => {

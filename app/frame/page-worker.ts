@@ -11,6 +11,15 @@ import { CacheFirst, NetworkFirst } from 'workbox-strategies';
  */
 declare const self: ServiceWorkerGlobalScope;
 
+declare global {
+  interface ExtendableEvent {
+    addRoutes?(rule: {
+      readonly condition: { readonly urlPattern: URLPattern };
+      readonly source: { readonly cacheName: string };
+    }): Promise<void>;
+  }
+}
+
 const PAGES = 'steady-reel-pages';
 const FILES = 'steady-reel-files';
 const KEPT_PAGE = /^\/(?:(?:bench|practice|mixing)\/[^/]+\/?|dark)?$/;
@@ -48,7 +57,11 @@ const pages = new NetworkFirst({
   ],
 });
 
-self.addEventListener('install', () => void self.skipWaiting());
+self.addEventListener('install', (event) => {
+  void self.skipWaiting();
+  // Where a browser can, it takes built files from their cache itself, and wakes nobody for each of them.
+  void event.addRoutes?.({ condition: { urlPattern: new URLPattern({ pathname: '/assets/*' }) }, source: { cacheName: FILES } });
+});
 self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim()));
 
 /**
@@ -144,12 +157,21 @@ function filesNamedIn(html: string): string[] {
   return [...new Set(html.match(/\/assets\/[\w.-]+/g) ?? [])];
 }
 
+/** Asked for since this worker woke: that they are in use is written down once. */
+const inUse = new Set<string>();
+
 /** A full disk costs the copy, never the answer. */
 async function keepFiles(named: readonly string[], event: ExtendableEvent): Promise<void> {
+  const kept = new Set((await (await caches.open(FILES)).keys()).map(({ url }) => url));
   await Promise.all(
-    named.map(async (url) => {
-      const [answer, done] = files.handleAll({ event, request: new Request(new URL(url, self.location.origin).href) });
-      await Promise.all([answer, done]).catch(() => undefined);
+    named.map(async (file) => {
+      const { href } = new URL(file, self.location.origin);
+      if (inUse.has(href) && kept.has(href)) return;
+      const [answer, done] = files.handleAll({ event, request: new Request(href) });
+      await Promise.all([answer, done]).then(
+        () => inUse.add(href),
+        () => undefined,
+      );
     }),
   );
 }

@@ -1,18 +1,16 @@
-import { Popover, PopoverButton, PopoverPanel, Radio, RadioGroup, Select } from '@headlessui/react';
 import { Ruler } from 'lucide-react';
-import { Form, useFetcher, useLocation } from 'react-router';
-import { VOLUME_UNITS } from '../../core/units/volume.ts';
+import { Form, useLocation } from 'react-router';
 import type { Units } from '../ui/forms/units.ts';
-import { useAlive } from '../ui/screen/use-alive.ts';
+import { useOnDemand } from '../ui/screen/use-on-demand.ts';
 
 const LOOK = 'figure flex min-h-11 items-center gap-2 text-sm text-[#d5e6e2] hover:text-white';
 
-/** The one place where units are chosen. Before scripts arrive its button switches both at once. */
+const loadPanel = () => import('./units-panel.tsx');
+
+/** The one place where units are chosen. Where scripts or the laptop do not come its button switches both at once. */
 export function UnitsSwitch({ units, currency }: { readonly units: Units; readonly currency: string | null }) {
-  const alive = useAlive();
+  const [loaded, load] = useOnDemand(loadPanel);
   const { pathname, search } = useLocation();
-  // Each choice has its own way to the server: one that follows quickly does not call the one before back.
-  const [forTemperature, forVolume, forMoney] = [useFetcher(), useFetcher(), useFetcher()];
   const back = pathname + search;
   const shown = (
     <>
@@ -20,87 +18,30 @@ export function UnitsSwitch({ units, currency }: { readonly units: Units; readon
       <span className="sr-only">: units</span>
     </>
   );
-  if (!alive) {
-    const other: Units = units.temperature === 'C' ? { temperature: 'F', volume: 'US fl oz' } : { temperature: 'C', volume: 'ml' };
+  if (loaded) {
     return (
-      <Form method="post" action="/units">
-        {Object.entries({ ...other, back }).map(([name, value]) => (
-          <input key={name} type="hidden" name={name} value={value} />
-        ))}
-        <button className={LOOK}>{shown}</button>
-      </Form>
+      <loaded.UnitsPanel units={units} currency={currency} back={back} className={LOOK}>
+        {shown}
+      </loaded.UnitsPanel>
     );
   }
-  const choose = (by: typeof forMoney, change: Partial<Units> | { readonly currency: string }) =>
-    void by.submit({ ...change, back }, { method: 'post', action: '/units', preventScrollReset: true });
+  const other: Units = units.temperature === 'C' ? { temperature: 'F', volume: 'US fl oz' } : { temperature: 'C', volume: 'ml' };
   return (
-    <Popover className="relative">
-      <PopoverButton className={LOOK}>{shown}</PopoverButton>
-      <PopoverPanel
-        anchor="bottom end"
-        className="z-40 w-80 space-y-3 rounded-card border border-line bg-card p-4 text-ink shadow-lg [--anchor-gap:4px]"
-      >
-        <Choice
-          label="Temperatures"
-          value={units.temperature}
-          of={['C', 'F']}
-          show={(unit) => `°${unit}`}
-          choose={(temperature) => choose(forTemperature, { temperature })}
-        />
-        <Choice
-          label="Volumes"
-          value={units.volume}
-          of={VOLUME_UNITS}
-          show={(unit) => unit}
-          choose={(volume) => choose(forVolume, { volume })}
-        />
-        <label className="block">
-          <span className="font-semibold">Money</span>
-          <Select
-            className="mt-1 block min-h-11 w-full rounded-card border border-[#8aa39e] bg-white px-2"
-            value={currency ?? ''}
-            onChange={(event) => choose(forMoney, { currency: event.target.value })}
-          >
-            <option value="">no currency chosen</option>
-            {CURRENCIES.map((code) => (
-              <option key={code} value={code}>
-                {code}
-              </option>
-            ))}
-          </Select>
-        </label>
-      </PopoverPanel>
-    </Popover>
-  );
-}
-
-const CURRENCIES = Intl.supportedValuesOf('currency');
-
-interface ChoiceProps<T extends string> {
-  readonly label: string;
-  readonly value: T;
-  readonly of: readonly T[];
-  readonly show: (value: T) => string;
-  readonly choose: (value: T) => void;
-}
-
-function Choice<T extends string>({ label, value, of, show, choose }: ChoiceProps<T>) {
-  return (
-    <RadioGroup value={value} onChange={choose} aria-label={label}>
-      <span aria-hidden className="font-semibold">
-        {label}
-      </span>
-      <div className="mt-1 grid auto-cols-fr grid-flow-col gap-2">
-        {of.map((each) => (
-          <Radio
-            key={each}
-            value={each}
-            className="figure flex min-h-11 cursor-pointer items-center justify-center rounded-card border border-[#8aa39e] bg-white data-checked:border-petrol data-checked:bg-petrol data-checked:text-white data-focus:outline-2 data-focus:outline-offset-2 data-focus:outline-petrol"
-          >
-            {show(each)}
-          </Radio>
-        ))}
-      </div>
-    </RadioGroup>
+    <Form
+      method="post"
+      action="/units"
+      onSubmit={(event) => {
+        event.preventDefault();
+        const form = event.currentTarget;
+        load(() => form.submit());
+      }}
+    >
+      {Object.entries({ ...other, back }).map(([name, value]) => (
+        <input key={name} type="hidden" name={name} value={value} />
+      ))}
+      <button className={LOOK} aria-haspopup="dialog" aria-expanded={false}>
+        {shown}
+      </button>
+    </Form>
   );
 }

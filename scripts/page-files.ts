@@ -1,0 +1,53 @@
+// Into which files the browser's scripts go. Left alone the bundler makes a file of each set of pages that shares
+// something: sixty for the Bench, most of them smaller than the question for them, which a phone asks six at a time.
+
+/** What the bundler knows of a module. */
+export interface ModuleLinks {
+  readonly isEntry: boolean;
+  readonly importers: readonly string[];
+}
+
+/** From what every page needs to what only the Bench does: what stands in one file needs nothing of a later one. */
+export const RINGS = ['framework', 'everywhere', 'evening', 'run', 'at-the-bench'] as const;
+export type Ring = (typeof RINGS)[number];
+
+/** So many pages need it that it is theirs all; the arithmetic is small, and asked for by fewer. */
+const MANY_PAGES = 20;
+const MANY_FOR_ARITHMETIC = 10;
+
+/**
+ * The file of a module that these pages need, each named by its path; null where it goes with its own page. What a
+ * module imports is needed by at least as many pages, so it lies in the same ring or further in, and no two files need
+ * one another.
+ */
+export function ringOf(pages: readonly string[], isArithmetic: boolean): Ring | null {
+  const isFor = (page: string) => pages.some((each) => each.includes(page));
+  if (isFor('/app/root.tsx') || isFor('entry.client')) return 'framework';
+  // The frame stands around every page but the Bench.
+  if (isFor('/app/frame/daylight.tsx') || pages.length >= (isArithmetic ? MANY_FOR_ARITHMETIC : MANY_PAGES)) return 'everywhere';
+  if (!isFor('/app/bench/screen/bench.tsx')) return null;
+  if (pages.every((each) => each.includes('/app/bench/'))) return 'at-the-bench';
+  return isFor('/app/session/tonight/tonight.tsx') ? 'evening' : 'run';
+}
+
+const FRAMEWORK = /\/node_modules\/(react|react-dom|react-router|scheduler|cookie|set-cookie-parser)\//;
+const ICONS = /\/node_modules\/lucide-react\//;
+/** Fields, and what they stand on; what floats above a page comes when it is opened. */
+const CONTROLS =
+  /\/node_modules\/(react-aria|react-stately|@headlessui\/react\/dist\/(components\/(select|field|label|input|description)|utils|internal\/(disabled|hidden|id|form-fields)|hooks\/use-(sync-refs|slot|event|latest-value|disposables|id|iso-morphic-effect|active-press)))/;
+
+/** Names the file of each module, for the bundler; packages by what they are, our own by who needs them. */
+export function fileOfModule(id: string, linksOf: (id: string) => ModuleLinks | null): string | null {
+  if (FRAMEWORK.test(id)) return 'framework';
+  if (ICONS.test(id)) return 'icons';
+  if (CONTROLS.test(id)) return 'controls';
+  if (id.includes('/node_modules/') || id.includes('\0') || id.endsWith('.css') || linksOf(id)?.isEntry) return null;
+  return ringOf(pagesThatNeed(id, linksOf), id.includes('/core/'));
+}
+
+function pagesThatNeed(id: string, linksOf: (id: string) => ModuleLinks | null): string[] {
+  const seen = new Set([id]);
+  // A set can be gone through while it grows.
+  for (const at of seen) for (const importer of linksOf(at)?.importers ?? []) seen.add(importer);
+  return [...seen].filter((at) => linksOf(at)?.isEntry);
+}
