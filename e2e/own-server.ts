@@ -58,7 +58,7 @@ export class OwnServer {
             (answer) => answer.ok,
             () => false,
           ),
-        { timeout: 90_000 },
+        { timeout: 90_000, intervals: [50] },
       )
       .toBe(true);
   }

@@ -137,6 +137,8 @@ test('a deleted roll comes back with one press, and units switch in one place', 
 test('a film used before brings its process and speed; a new one is typed', async ({ page }) => {
   await open(page, '/rolls/new');
   const film = page.getByLabel('Film', { exact: true });
+  await film.hover();
+  await expect(film).toHaveRole('combobox');
   await film.fill('lap');
   await page.getByRole('option', { name: /Lapwing 100/ }).click();
   await expect(film).toHaveValue('Lapwing 100');

@@ -1,5 +1,4 @@
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions, type ComboboxInputProps } from '@headlessui/react';
-import { useLayoutEffect, useRef } from 'react';
 import type { KnownFilm } from './film-field.tsx';
 
 interface FilmChoiceProps {
@@ -11,13 +10,8 @@ interface FilmChoiceProps {
   readonly choose: (film: KnownFilm) => void;
 }
 
-/** The films that were used before, below a field that somebody has come to. */
+/** The films that were used before, below their field. */
 export function FilmChoice({ input, name, type, films, choose }: FilmChoiceProps) {
-  const field = useRef<HTMLInputElement>(null);
-  useLayoutEffect(() => {
-    // The field that was there before had the focus, unless the person has gone on meanwhile.
-    if (document.activeElement === document.body) field.current?.focus();
-  }, []);
   const like = name.trim().toLowerCase();
   const matching = films.filter((film) => film.film.toLowerCase().includes(like));
   // A name that is already whole offers the others too: it was filled in, not typed to search.
@@ -32,7 +26,7 @@ export function FilmChoice({ input, name, type, films, choose }: FilmChoiceProps
         if (film) choose(film);
       }}
     >
-      <ComboboxInput {...input} ref={field} displayValue={(chosen: string) => chosen} onChange={(event) => type(event.target.value)} />
+      <ComboboxInput {...input} displayValue={(chosen: string) => chosen} onChange={(event) => type(event.target.value)} />
       <ComboboxOptions
         anchor="bottom start"
         modal={false}

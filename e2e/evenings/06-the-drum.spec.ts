@@ -33,7 +33,7 @@ test('the drum: no loss to the room, rollers on every page, portions in the tub,
       { picks: 'Final rinse', time: '1:00' },
     ],
   });
-  await mixed(page, 'Drum 1');
+  await open(page, await mixed(page, 'Drum 1'));
   await page.getByRole('button', { name: 'Each filling once' }).click();
   await expect(page.getByRole('button', { name: 'Each filling once' })).toHaveAttribute('aria-pressed', 'true');
   await tank(page, 'Drum for two', { ml: String(DRUM_ML), made: 'rotary', by: 'rotary', machine: '38', warms: 'portion' });
