@@ -34,7 +34,6 @@ export function TermNote({ word, entry, isPressed, isUnderPointer, look, childre
             as="a"
             href={entry}
             role="button"
-            onClick={(event: React.MouseEvent) => event.preventDefault()}
             className={look}
           >
             {children}

@@ -60,8 +60,13 @@ test('the very first: whoever has never done it is led from an empty page to a h
   await expect(page.getByText('No vessel that goes back to the kitchen.')).toBeVisible();
 
   await test.step('a word of the trade says what it means when it is tapped', async () => {
-    await page.getByRole('button', { name: 'C-41', exact: true }).click();
+    await page.getByRole('button', { name: 'C-41', exact: true }).press('Enter');
     await expect(page.getByRole('note')).toContainText('The process of colour negative film.');
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('note')).toHaveCount(0);
+    await page.getByRole('button', { name: 'C-41', exact: true }).click();
+    await page.mouse.move(0, 0);
+    await expect(page.getByRole('note')).toBeVisible();
     await page.keyboard.press('Escape');
     await expect(page.getByRole('note')).toHaveCount(0);
     // By keys as well, and under a pointer.

@@ -15,15 +15,17 @@ export function useFocusKept<T extends HTMLElement>(): RefObject<T | null> {
       had = false;
       within.current?.focus({ preventScroll: true });
     });
+    // On its way to the next field it is nowhere for a moment, in which a form may say what is wrong with the one before.
     const left = (event: FocusEvent) => {
-      if (event.relatedTarget === null && event.target instanceof Node && document.contains(event.target)) had = false;
+      if (event.target instanceof Node && document.contains(event.target)) had = false;
     };
     document.addEventListener('focusin', note);
-    document.addEventListener('focusout', left);
+    // Before any of the page's own listeners, which may change it.
+    document.addEventListener('focusout', left, true);
     look.observe(document.body, { childList: true, subtree: true, attributes: true, attributeFilter: ['disabled'] });
     return () => {
       document.removeEventListener('focusin', note);
-      document.removeEventListener('focusout', left);
+      document.removeEventListener('focusout', left, true);
       look.disconnect();
     };
   }, []);

@@ -1,4 +1,4 @@
-import { useCallback, useState } from 'react';
+import { startTransition, useCallback, useState } from 'react';
 
 /**
  * A part that is opened seldom: its code comes when somebody reaches for it, once a browser. Null until it is there; where it
@@ -9,7 +9,8 @@ export function useOnDemand<Part>(load: () => Promise<Part>): readonly [Part | n
   const ask = useCallback(
     (fails?: () => void) =>
       void load().then(
-        (came) => setPart(() => came),
+        // Never in the middle of a press or of the focus on its way: what it replaces may be what that is for.
+        (came) => startTransition(() => setPart(() => came)),
         () => fails?.(),
       ),
     [load],
