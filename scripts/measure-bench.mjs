@@ -199,9 +199,13 @@ async function firstPicture() {
   for (const path of [new URL(page.url()).pathname, '/', '/shelf', '/logbook', '/rolls/new', '/safety', '/method'])
     weights.set(path, await scriptsOf(browser, base + path));
   await end();
-  // What every page loads is the framework and the root of the site: an empty page would load that.
-  const [first, ...others] = [...weights.values()];
-  const empty = sum([...first].filter(([name]) => others.every((each) => each.has(name))));
+  // An empty page would load the framework and the root of the site, as the build's own list says.
+  const framework = await page.evaluate(() => {
+    const { entry, routes } = window.__reactRouterManifest;
+    return [entry, routes.root].flatMap(({ module, imports }) => [module, ...imports]);
+  });
+  const [scripts] = [...weights.values()];
+  const empty = sum([...scripts].filter(([name]) => framework.includes(new URL(name).pathname)));
   return { picture, answers, empty, weights: [...weights].map(([path, scripts]) => [path, sum([...scripts])]) };
 }
 

@@ -29,7 +29,7 @@ export function UnitsPanel({ units, currency, back, className, children }: Units
       </PopoverButton>
       <PopoverPanel
         anchor="bottom end"
-        className="z-40 w-80 space-y-3 rounded-card border border-line bg-card p-4 text-ink shadow-lg [--anchor-gap:4px]"
+        className="z-40 w-96 max-w-[94vw] space-y-3 rounded-card border border-line bg-card p-4 text-ink shadow-lg [--anchor-gap:4px]"
       >
         <Choice
           label="Temperatures"

@@ -31,8 +31,9 @@ const MOST_JOBS = 2;
 const READER_HEAP_MB = 320;
 const KEPT_MS = 30 * 60_000;
 const MOST_BAD_KEPT = 200;
-/** So long does a portion take; between two of them everybody else has their turn. */
-const PORTION_MS = 5;
+/** So long does a portion take, and so long is the rest after it, in which everybody else has their turn. */
+const PORTION_MS = 4;
+const REST_MS = 2;
 
 export function findImport(id: string): ImportJob | null {
   return jobs.get(id) ?? null;
@@ -134,7 +135,7 @@ export function storeImport(job: ImportJob, alsoKnown: boolean): void {
         }
       });
       job.done = done;
-      if (job.done < rows.length) return void setImmediate(next);
+      if (job.done < rows.length) return void setTimeout(next, REST_MS);
       Object.assign(job, { phase: 'stored', stored: rows.length });
       void job.reader.terminate();
     } catch (error) {

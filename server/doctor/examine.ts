@@ -3,7 +3,8 @@ import { accessSync, constants, existsSync, readFileSync, statfsSync, statSync }
 import { createServer } from 'node:net';
 import { X509Certificate } from 'node:crypto';
 import { dirname, join } from 'node:path';
-import { faultOfBackup, backupFolder, listBackups } from '../../app/server/database/backups.server.ts';
+import { backupFolder, listBackups } from '../../app/server/database/backups.server.ts';
+import { faultOfBackup } from '../../app/server/database/copy-book.server.ts';
 import { faultOf } from '../../app/server/database/database-fault.ts';
 import { migrationsIn } from '../../app/server/database/migrate.ts';
 import { houseFolder } from '../../app/server/house.ts';

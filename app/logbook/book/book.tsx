@@ -11,9 +11,9 @@ import {
   makeBackup,
   restoreBackup,
   wouldBeLost,
-  faultOfBackup,
   type BackupKind,
 } from '../../server/database/backups.server.ts';
+import { faultOfBackup } from '../../server/database/copy-book.server.ts';
 import { nowMs, shownInstant } from '../../server/database/clock.server.ts';
 import { databaseFile, inTransaction } from '../../server/database/database.server.ts';
 import { liveRunTitle } from '../../server/runs/runs.server.ts';

@@ -2,6 +2,8 @@ import { copyFileSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync, s
 import { basename, dirname, join } from 'node:path';
 import Database from 'better-sqlite3';
 import { liveRunTitle } from '../runs/runs.server.ts';
+import { inThread } from '../thread/in-thread.server.ts';
+import { copyBook, faultOfBackup } from './copy-book.server.ts';
 import { DatabaseFault } from './database-fault.ts';
 import { closeDatabase, databaseFile, db, openDatabase } from './database.server.ts';
 
@@ -37,25 +39,11 @@ export function listBackups(file = databaseFile()): Backup[] {
     .sort((a, b) => b.atMs - a.atMs);
 }
 
-/** What is the matter with a copy, in a sentence; null for one that is whole and ours. */
-export function faultOfBackup(path: string): string | null {
-  let copy: Database.Database | null = null;
-  try {
-    copy = new Database(path, { readonly: true, fileMustExist: true });
-    if (copy.pragma('integrity_check(1)', { simple: true }) !== 'ok') return 'it is damaged';
-    return copy.prepare("SELECT 1 FROM sqlite_master WHERE name = 'run_events'").get() ? null : 'it is no Steady Reel';
-  } catch {
-    return 'it cannot be read';
-  } finally {
-    copy?.close();
-  }
-}
-
 /**
  * Makes a copy while the application goes on, by SQLite’s own means, and checks it before it counts: written under
  * another name, looked through, and only then given its own. Throws where there is no room or the copy is not whole.
  */
-export async function makeBackup(kind: BackupKind, stamp: string, file = databaseFile()): Promise<Backup> {
+export async function makeBackup(kind: BackupKind, stamp: string, file = databaseFile(), copy = copiedBeside): Promise<Backup> {
   const folder = backupFolder(file);
   mkdirSync(folder, { recursive: true });
   // What a killed process left half done is of no use to anybody.
@@ -64,13 +52,9 @@ export async function makeBackup(kind: BackupKind, stamp: string, file = databas
       rmSync(join(folder, name), { force: true });
   const half = join(folder, `half-${process.pid}-${Math.random().toString(36).slice(2)}.db`);
   try {
-    if (file === databaseFile()) await db().backup(half);
-    else {
-      const source = new Database(file, { readonly: true });
-      await source.backup(half).finally(() => source.close());
-    }
-    asOneFile(half);
-    const fault = faultOfBackup(half);
+    // A file that was put in the place of the book, or cannot be used, is said before anything is copied.
+    if (file === databaseFile()) db();
+    const fault = await copy({ from: file, to: half });
     if (fault) throw new Error(`The copy was not kept: ${fault}.`);
     const name = freeName(folder, `${kind}-${stamp}`);
     renameSync(half, join(folder, name));
@@ -81,12 +65,8 @@ export async function makeBackup(kind: BackupKind, stamp: string, file = databas
   }
 }
 
-/** A copy is one file, without a log beside it that would have to be taken along. */
-function asOneFile(path: string): void {
-  const copy = new Database(path);
-  copy.pragma('journal_mode = DELETE');
-  copy.close();
-}
+/** The thread that answers the Bench only waits for it. */
+const copiedBeside = async (which: Parameters<typeof copyBook>[0]) => inThread('copy-book', which);
 
 function freeName(folder: string, name: string): string {
   for (let n = 1; ; n++) {
@@ -183,7 +163,8 @@ async function restored(path: string, stamp: string, file: string): Promise<Rest
     db().prepare("SELECT json_extract(plan, '$.title') FROM runs WHERE state = 'live'").pluck().get() as string | undefined;
   const running = live();
   if (running !== undefined) return { ok: false, says: `${running} is at the Bench. A book is restored when no run is live.` };
-  const kept = await makeBackup('before-restore', stamp);
+  // Nobody is at the Bench whom it could hold up.
+  const kept = await makeBackup('before-restore', stamp, file, copyBook);
   const ready = `${file}.restoring`;
   // What a restore that was killed left, its journal too, is of no use to this one.
   const dropReady = () => ['', ...BESIDE].forEach((suffix) => rmSync(ready + suffix, { force: true }));

@@ -13,17 +13,9 @@ import { startSession } from '../../run/evening/session-start.server.ts';
 import { recordEvent } from '../../run/acts/run-log.server.ts';
 import { load, post } from '../../ui/forms/posting.fixture.ts';
 import { storeBatch, storeRoll, storeTank } from '../shelf/a-shelf.fixture.ts';
-import {
-  backupFolder,
-  backupOfTheDay,
-  faultOfBackup,
-  findBackup,
-  listBackups,
-  makeBackup,
-  restoreBackup,
-  wouldBeLost,
-} from './backups.server.ts';
+import { backupFolder, backupOfTheDay, findBackup, listBackups, makeBackup, restoreBackup, wouldBeLost } from './backups.server.ts';
 import { nowMs } from './clock.server.ts';
+import { faultOfBackup } from './copy-book.server.ts';
 import { db } from './database.server.ts';
 import { findRoll, rollCounts } from '../rolls.server.ts';
 import { whileUnchanged } from './unchanged.server.ts';
@@ -48,6 +40,21 @@ test('a copy a day, fourteen of them kept; those by hand and from before a resto
   expect(names.filter((name) => name.startsWith('by-hand'))).toHaveLength(2);
   expect(readdirSync(backupFolder()).filter((name) => !name.endsWith('.db'))).toEqual([]);
   expect(names.map((name) => faultOfBackup(join(backupFolder(), name)))).toEqual(names.map(() => null));
+});
+
+test('a book that is written to while it is copied: the copy is whole, and has all of an act or nothing of it', async () => {
+  for (let round = 0; round < 5; round++) {
+    const copying = makeBackup('by-hand', `2026-10-30-10150${round}`);
+    const [first, second] = [`copied-${round}-a`, `copied-${round}-b`];
+    await new Promise((resolve) => setTimeout(resolve, round * 5));
+    db().transaction(() => (storeRoll(first), storeRoll(second)))();
+    const path = findBackup((await copying).name) ?? '';
+    expect(faultOfBackup(path)).toBeNull();
+    const copy = new Database(path, { readonly: true });
+    const has = (id: string) => copy.prepare('SELECT 1 FROM rolls WHERE id = ?').get(id) !== undefined;
+    expect(has(first)).toBe(has(second));
+    copy.close();
+  }
 });
 
 test('restoring says what would be lost, keeps the present, and brings back what was', async () => {
