@@ -198,12 +198,12 @@ async function firstPicture() {
   const weights = new Map();
   for (const path of [new URL(page.url()).pathname, '/', '/shelf', '/logbook', '/rolls/new', '/safety', '/method'])
     weights.set(path, await scriptsOf(browser, base + path));
-  await end();
   // An empty page would load the framework and the root of the site, as the build's own list says.
   const framework = await page.evaluate(() => {
     const { entry, routes } = window.__reactRouterManifest;
     return [entry, routes.root].flatMap(({ module, imports }) => [module, ...imports]);
   });
+  await end();
   const [scripts] = [...weights.values()];
   const empty = sum([...scripts].filter(([name]) => framework.includes(new URL(name).pathname)));
   return { picture, answers, empty, weights: [...weights].map(([path, scripts]) => [path, sum([...scripts])]) };
