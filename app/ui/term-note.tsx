@@ -29,13 +29,7 @@ export function TermNote({ word, entry, isPressed, isUnderPointer, look, childre
     <Popover as="span" className="relative inline" onMouseEnter={() => setHover(true)} onMouseLeave={() => setHover(false)}>
       {({ open }) => (
         <>
-          <PopoverButton
-            ref={button}
-            as="a"
-            href={entry}
-            role="button"
-            className={look}
-          >
+          <PopoverButton ref={button} as="a" href={entry} role="button" className={look}>
             {children}
           </PopoverButton>
           {(open || hover) && (

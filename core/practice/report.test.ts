@@ -176,9 +176,11 @@ test('later is never better: whatever is pressed later than due leaves the marks
         const before: Manner = { ...manner, ...(read ? { read } : {}) };
         // Rounded marks would hide a little.
         const marks = (of: Manner) => Object.values(report(run, of).of).reduce((sum, { got }) => sum + got, 0) - 1e-9;
-        // What is due is due by what was read: counted from there, not from the plan.
-        const offS = report(run, before).baths.find((bath) => bath.id === step)?.outLateS ?? 0;
-        const due: Manner = { ...before, outLateS: { ...before.outLateS, [step]: (before.outLateS?.[step] ?? 0) - offS } };
+        // What is due is due by what was read: counted from there, not from the plan. A bath that is out before it was read
+        // knows nothing of that, so it is counted of one that nobody cut short.
+        const planned: Manner = { ...before, outLateS: { ...before.outLateS, [step]: 0 } };
+        const offS = report(run, planned).baths.find((bath) => bath.id === step)?.outLateS ?? 0;
+        const due: Manner = { ...planned, outLateS: { ...planned.outLateS, [step]: -offS } };
         if (what === 'out')
           expect(marks({ ...due, outLateS: { ...due.outLateS, [step]: (due.outLateS?.[step] ?? 0) + moreS } })).toBeLessThanOrEqual(
             marks(due) + 2e-9,
