@@ -1,6 +1,7 @@
 import { useCallback, useLayoutEffect, useRef, useState, useSyncExternalStore } from 'react';
 import type { RunPlan } from '../../../core/run/plan/run-plan.ts';
 import { foldRun } from '../../../core/run/state/state.ts';
+import { isAlone } from '../../ui/screen/reach.ts';
 import { ServerClock, type ClockReading } from '../../ui/screen/server-clock.ts';
 import type { Confirmed } from '../channel/event-store.ts';
 import { RunChannel, type Act, type ChannelView } from '../channel/run-channel.ts';
@@ -37,7 +38,9 @@ export function useBench(start: BenchStart) {
     const { runId, place, plan, events, clock: reading } = begun.current;
     const clock = new ServerClock(reading, place.clock);
     const channel = new RunChannel(runId, place, plan, clock, events);
-    clock.recall();
+    // A copy brings the time at which it was kept. A page that came from the laptop knows better than anything remembered, were
+    // it that the laptop's clock has been set back since: an act of this very moment would lie in its future.
+    if (isAlone()) clock.recall();
     setLive({ clock, channel });
     void clock.synchronise();
     void channel.open();
