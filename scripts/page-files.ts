@@ -9,7 +9,7 @@ export interface ModuleLinks {
 
 /** From what every page needs to what only the Bench does: what stands in one file needs nothing of a later one. */
 export const RINGS = ['framework', 'everywhere', 'evening', 'run', 'at-the-bench'] as const;
-export type Ring = (typeof RINGS)[number];
+type Ring = (typeof RINGS)[number];
 
 /** So many pages need it that it is theirs all; the arithmetic is small, and asked for by fewer. */
 const MANY_PAGES = 20;
@@ -20,7 +20,7 @@ const MANY_FOR_ARITHMETIC = 10;
  * module imports is needed by at least as many pages, so it lies in the same ring or further in, and no two files need
  * one another.
  */
-export function ringOf(pages: readonly string[], isArithmetic: boolean): Ring | null {
+function ringOf(pages: readonly string[], isArithmetic: boolean): Ring | null {
   const isFor = (page: string) => pages.some((each) => each.includes(page));
   if (isFor('/app/root.tsx') || isFor('entry.client')) return 'framework';
   // The frame stands around every page but the Bench.

@@ -53,6 +53,7 @@ export function buildIfNeeded() {
     'demo/fill.ts',
     'demo/scenario.ts',
     'scan',
+    'scripts/page-files.ts',
     'scripts/setup.mjs',
     'scripts/restore.ts',
     'server',
