@@ -21,7 +21,9 @@ async function left(page: () => string): Promise<{ readonly came: string; readon
     (fault: unknown) => String(fault),
   );
   const waits = set.mock.calls.flatMap(([, ms], i) =>
-    ms !== undefined && ms > streamTimeout ? [(set.mock.results[i]?.value as { readonly _destroyed?: boolean })._destroyed === false] : [],
+    ms !== undefined && ms > streamTimeout
+      ? [(set.mock.results[i]?.value as { readonly _destroyed?: boolean } | undefined)?._destroyed === false]
+      : [],
   );
   set.mockRestore();
   return { came, waits };

@@ -6,7 +6,7 @@ const ask = (command: string, request: unknown) => {
   return answer;
 };
 // Answers are JSON for people's scripts; a test looks at what it knows is there.
-// eslint-disable-next-line @typescript-eslint/no-explicit-any
+// oxlint-disable-next-line typescript/no-explicit-any
 const told = (command: string, request: unknown): any => {
   const answer = ask(command, request);
   if (!answer.ok) throw new Error(JSON.stringify(answer.errors));

@@ -6,6 +6,7 @@ export type Span = readonly [least: number, most: number];
 
 const MOST_LETTERS = 20_000;
 // Lines and tabs are part of what people write; other marks of that kind never come from a keyboard.
+// oxlint-disable-next-line no-control-regex
 const UNSEEN = /[\u0000-\u0008\u000b\u000c\u000e-\u001f]/;
 
 export const text =

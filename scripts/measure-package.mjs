@@ -28,7 +28,7 @@ const packages = installed.filter((name) => /node_modules\/(@[^/]+\/)?[^/]+\/pac
 // What the database was compiled from, where no binary of it ships: its sources and what the compiler left.
 const sources = installed.filter((name) => /better-sqlite3\/(deps|build\/Release\/(obj|test_extension|\.deps)|src)/.test(name));
 const development = packages.filter((name) =>
-  /node_modules\/(typescript|vite|jest|eslint|@playwright|tailwindcss|esbuild|tsx)\//.test(name),
+  /node_modules\/(typescript|vite|jest|oxlint|@playwright|tailwindcss|esbuild|tsx)\//.test(name),
 );
 const [wholeMb, sourcesMb] = [mb(installed), mb(sources)];
 const version = execFileSync(join(folder, 'bin', 'steady-reel'), ['--version'], { encoding: 'utf8' }).trim();

@@ -1,6 +1,6 @@
 // npm test: installs what is missing, then everything, in two lanes side by side: what reads the sources, and what
 // drives the browser. `npm run check` (--quick) is the first lane alone, with the tests of what changed.
-import { spawn, spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { ensureChromium, installPackages, root, run, tool } from './setup.mjs';
 
 const quick = process.argv.includes('--quick');
@@ -9,33 +9,21 @@ if (!quick) ensureChromium();
 if (run(tool('react-router'), ['typegen']) !== 0) process.exit(1);
 
 const IMPORTS = ['app', 'core', 'cli', 'scan', 'server', '--config', '.dependency-cruiser.cjs', '--output-type', 'err'];
-const changed = quick ? changedSources() : [];
+// Types and lint in one reading, by the compiler's native build.
+const LINT = ['types and lint', tool('oxlint'), ['--deny-warnings', '--report-unused-disable-directives']];
 const reading = quick
-  ? [
-      ['types', tool('tsc'), ['--noEmit', '--incremental', '--tsBuildInfoFile', 'tmp/check.tsbuildinfo']],
-      ...(changed.length > 0 ? [['lint', tool('eslint'), changed]] : []),
-      ['unit tests', tool('jest'), ['--onlyChanged', '--passWithNoTests']],
-    ]
+  ? [LINT, ['format', tool('oxfmt'), ['--check']], ['unit tests', tool('jest'), ['--onlyChanged', '--passWithNoTests']]]
   : [
-      ['types', tool('tsc'), ['--noEmit']],
-      ['unit tests', tool('jest'), []],
-      ['lint', tool('eslint'), ['.', '--max-warnings', '0']],
+      LINT,
+      ['format', tool('oxfmt'), ['--check']],
       ['imports', tool('depcruise'), IMPORTS],
       ['nothing dead', tool('knip'), ['--no-progress', '--no-config-hints']],
-      ['format', tool('prettier'), ['--check', '--log-level', 'warn', '.']],
+      ['unit tests', tool('jest'), []],
     ];
 const driving = [
   ['build', process.execPath, ['scripts/build.mjs']],
   ['browser', tool('playwright'), ['test']],
 ];
-
-/** What stands uncommitted, so that a check between two thoughts reads those files and no others. */
-function changedSources() {
-  const git = (...args) => spawnSync('git', args, { cwd: root, encoding: 'utf8' }).stdout.split('\n');
-  return [...git('diff', '--name-only', '--diff-filter=d', 'HEAD'), ...git('ls-files', '--others', '--exclude-standard')].filter((file) =>
-    /\.(tsx?|mjs)$/.test(file),
-  );
-}
 
 /** Runs a stage and prints what it said in one piece, so that two lanes do not talk into each other. */
 function stage([name, command, args]) {

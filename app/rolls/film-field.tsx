@@ -12,7 +12,7 @@ export interface KnownFilm {
 
 interface FilmFieldProps {
   // Conform's metadata is generic over every form.
-  // eslint-disable-next-line @typescript-eslint/no-explicit-any
+  // oxlint-disable-next-line typescript/no-explicit-any
   readonly field: FieldMetadata<any>;
   readonly films: readonly KnownFilm[];
   /** A known film brings its process and box speed with it. */

@@ -5,7 +5,8 @@ export type ToRead = { readonly kind: 'text'; readonly text: string } | { readon
 
 /** What the reading thread is asked, and what it says. */
 export type ToReader =
-  (ToRead & { readonly database: string }) | { readonly kind: 'columns'; readonly columns: Record<RollColumn, number> };
+  | (ToRead & { readonly database: string })
+  | { readonly kind: 'columns'; readonly columns: Record<RollColumn, number> };
 
 export type FromReader =
   | { readonly kind: 'begun'; readonly headings: readonly string[]; readonly columns: Record<RollColumn, number>; readonly lines: number }

@@ -11,7 +11,7 @@ function worker(): { readonly tell: (...cues: TimedCue[]) => void; readonly hear
   const scope: Scope = { onmessage: null, postMessage: (said) => void heard.push(said) };
   Object.assign(globalThis, { self: scope });
   jest.isolateModules(() => {
-    // eslint-disable-next-line @typescript-eslint/no-require-imports
+    // oxlint-disable-next-line typescript/no-require-imports
     require('./cue-timer.worker.ts');
   });
   return { tell: (...cues) => scope.onmessage?.({ data: cues }), heard };

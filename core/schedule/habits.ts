@@ -3,7 +3,9 @@ import type { OneTemperature } from '../timing/one-temperature.ts';
 import type { WearSchool } from '../timing/roll-number.ts';
 
 export type PrewashHabit =
-  { readonly kind: 'none' } | { readonly kind: 'timed'; readonly s?: number } | { readonly kind: 'until-clear'; readonly s?: number };
+  | { readonly kind: 'none' }
+  | { readonly kind: 'timed'; readonly s?: number }
+  | { readonly kind: 'until-clear'; readonly s?: number };
 
 export type WashingHabit =
   | { readonly kind: 'running'; readonly s?: number }

@@ -48,7 +48,8 @@ export function showTemperatureChange(changeC: number, unit: TemperatureUnit = '
 }
 
 export type TypedTemperature =
-  { readonly ok: true; readonly tempC: number } | { readonly ok: false; readonly message: string; readonly likely: string | null };
+  | { readonly ok: true; readonly tempC: number }
+  | { readonly ok: false; readonly message: string; readonly likely: string | null };
 
 /**
  * A thermometer reading as typed with a wet glove. Water that film can bear lies between 5 and 60 °C;

@@ -40,7 +40,7 @@ class World {
   readonly streams = new Set<{ onmessage: ((message: unknown) => void) | null; after: number }>();
 
   install() {
-    // eslint-disable-next-line @typescript-eslint/no-this-alias
+    // oxlint-disable-next-line typescript/no-this-alias
     const world = this;
     globalThis.fetch = ((_: string, { body }: { body: string }) => world.deliver(JSON.parse(body) as RunEvent)) as unknown as typeof fetch;
     globalThis.EventSource = class {

@@ -52,7 +52,7 @@ export function useCues(clock: ServerClock | null, cues: readonly DueCue[], say:
   useEffect(() => {
     const kept = readKept();
     // Browser storage is only there once the page lives; the server cannot know it.
-    // eslint-disable-next-line react-hooks/set-state-in-effect
+    // oxlint-disable-next-line react-hooks/set-state-in-effect
     if (kept) setSound(kept);
     player.current = new TonePlayer();
     const timer = new Worker(new URL('../../workers/cue-timer.worker.ts', import.meta.url), { type: 'module' });

@@ -183,7 +183,7 @@ function useTicks(evening: string): [ReadonlySet<string>, (change: (before: Read
   const kept = `steady-reel-ticked-${evening}`;
   useEffect(() => {
     // Only the browser knows what was ticked before the page was made anew.
-    // eslint-disable-next-line react-hooks/set-state-in-effect
+    // oxlint-disable-next-line react-hooks/set-state-in-effect
     setTicked(readTicks(kept));
   }, [kept]);
   const change = (to: (before: ReadonlySet<string>) => ReadonlySet<string>) =>

@@ -48,7 +48,7 @@ export default function PracticeBench({ loaderData }: Route.ComponentProps) {
   const own = useMemo(
     () => practiceEffects({ id: run.runId, ...practice }),
     // What a practice is does not change while it is looked at.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react-hooks/exhaustive-deps
     [run.runId],
   );
   return <BenchScreen run={run} place={practicePlace(run.runId)} own={own} />;

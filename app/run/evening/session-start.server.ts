@@ -26,7 +26,8 @@ export interface RunToStart {
 }
 
 export type Started =
-  { readonly ok: true; readonly runId: string } | { readonly ok: false; readonly message: string; readonly liveRunId: string | null };
+  | { readonly ok: true; readonly runId: string }
+  | { readonly ok: false; readonly message: string; readonly liveRunId: string | null };
 
 /**
  * Stores a session with what it was set to and its frozen plans; the first run goes to the Bench, the others wait their

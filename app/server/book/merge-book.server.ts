@@ -286,7 +286,8 @@ export function undoImport(id: string, atMs: number): { readonly ok: boolean; re
   try {
     return inTransaction(() => {
       const row = sql('SELECT undo, undone_at_ms AS undoneAtMs FROM book_imports WHERE id = ?').get(id) as
-        { undo: string; undoneAtMs: number | null } | undefined;
+        | { undo: string; undoneAtMs: number | null }
+        | undefined;
       if (!row || row.undoneAtMs !== null) return { ok: false, says: 'That was taken back already.' };
       const undo = readImportUndo(row.undo);
       if (!undo) return { ok: false, says: 'That was brought in by another version of Steady Reel, and is not taken back by this one.' };

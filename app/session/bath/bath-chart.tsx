@@ -20,7 +20,7 @@ export function BathChart({ bath }: { readonly bath: EveningBath }) {
     chart.current = made;
     return () => made.destroy();
     // Made once; new figures are put into it below, which is what keeps sliders smooth.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react-hooks/exhaustive-deps
   }, []);
   useEffect(() => {
     const made = chart.current;

@@ -21,7 +21,7 @@ export function ByProbe() {
   }, []);
   useEffect(() => {
     // The first look is asked for by the page, the others by the clock.
-    // eslint-disable-next-line react-hooks/set-state-in-effect
+    // oxlint-disable-next-line react-hooks/set-state-in-effect
     void look();
     const timer = setInterval(() => {
       if (document.visibilityState === 'visible') void look();

@@ -9,7 +9,7 @@ import { useUnits } from './units.ts';
 
 interface Common {
   // Conform's metadata is generic over every form; a field only needs its name, id, value and errors.
-  // eslint-disable-next-line @typescript-eslint/no-explicit-any
+  // oxlint-disable-next-line typescript/no-explicit-any
   readonly field: FieldMetadata<any>;
   readonly label: string;
   readonly hint?: ReactNode;

@@ -5,7 +5,7 @@ export interface Came {
   readonly to: string | null;
   readonly status: number;
   // Each page answers in its own shape; a test looks at what it knows is there.
-  // eslint-disable-next-line @typescript-eslint/no-explicit-any
+  // oxlint-disable-next-line typescript/no-explicit-any
   readonly data: any;
   /** Sentences by field, of a form that was refused. */
   readonly errors: Readonly<Record<string, readonly string[]>>;

@@ -59,7 +59,7 @@ export function LeafletForm({ start, reply, before, keptAs, hidden = {}, only, o
       setAgain((n) => n + 1);
     });
     return () => cancelAnimationFrame(frame);
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- once, when the page comes
+    // oxlint-disable-next-line react-hooks/exhaustive-deps -- once, when the page comes
   }, []);
   const keep = (next: Typed) => {
     setTyped(next);

@@ -16,7 +16,7 @@ export function useWorkerAnswer<Question, Answer>(start: () => Worker, question:
     };
     return () => begun.terminate();
     // One worker for as long as the part is on the page.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react-hooks/exhaustive-deps
   }, []);
   const key = JSON.stringify(question);
   useEffect(() => {

@@ -1,7 +1,18 @@
 import type { Sentence } from '../../units/sentence.ts';
 
 export type DoingKind =
-  'fill' | 'heater' | 'stand' | 'stand-out' | 'top-up' | 'change-bath' | 'load' | 'warm-tank' | 'water' | 'run' | 'hang' | 'put-back';
+  | 'fill'
+  | 'heater'
+  | 'stand'
+  | 'stand-out'
+  | 'top-up'
+  | 'change-bath'
+  | 'load'
+  | 'warm-tank'
+  | 'water'
+  | 'run'
+  | 'hang'
+  | 'put-back';
 
 /** One line of the evening: what to do, with what figures, when (interface.md, the evening in order). */
 export interface Doing {

@@ -15,7 +15,9 @@ const HEAP_MB = 160;
 const IDLE_MS = 20_000;
 
 type Said = { readonly id: number; readonly grown: boolean } & (
-  { readonly answer: unknown } | { readonly failed: string } | { readonly tooLarge: true }
+  | { readonly answer: unknown }
+  | { readonly failed: string }
+  | { readonly tooLarge: true }
 );
 
 let child: ChildProcess | null = null;
