@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { BROWSER } from './scripts/setup.mjs';
 
 /** Two runs beside one another, from two folders, need ports of their own. */
 export const shift = Number(process.env['STEADY_REEL_E2E_PORTS'] ?? 0);
@@ -20,7 +21,7 @@ export default defineConfig({
   timeout: 180_000,
   // Files side by side, the tests of one file in order: each file has servers and databases of its own.
   fullyParallel: false,
-  workers: 2,
+  workers: 3,
   // Where two processors are shared with other work a browser can be starved: a test is tried twice, and one that
   // needed it is named as flaky at the end, to be looked at.
   retries: 1,
@@ -30,18 +31,7 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     // A level that glides is painted sixty times a second, in software: half of what the browser did here was that.
     contextOptions: { reducedMotion: 'reduce' },
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
+    launchOptions: BROWSER,
   },
   webServer: [server(DEMO, 'tmp/e2e/demo.db --demo'), server(PLAIN, 'tmp/e2e/plain.db')],
 });

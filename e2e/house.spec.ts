@@ -69,7 +69,8 @@ test('scan, type four digits, and the phone runs the evening, with the laptop as
   // What the phone fetches before it is known is the certificate, byte for byte the laptop's.
   const certificate = await (await fetch(`${PLAIN_WAY}/authority.crt`)).text();
   const browser = await aPhone(certificate);
-  const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
+  // What a browser with a window grants unasked.
+  const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 }, permissions: ['screen-wake-lock'] })).newPage();
   listen(phone);
   await test.step('a wrong number is told on both, and the right one lets it in', async () => {
     await phone.goto(PLAIN_WAY);

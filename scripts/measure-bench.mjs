@@ -4,7 +4,7 @@ import { execFileSync } from 'node:child_process';
 import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { putSection } from './put-section.mjs';
-import { buildIfNeeded, CHROMIUM, ensureChromium, freePort, installPackages, root, startServer } from './setup.mjs';
+import { BROWSER, buildIfNeeded, ensureChromium, freePort, installPackages, root, startServer } from './setup.mjs';
 
 installPackages();
 ensureChromium();
@@ -12,15 +12,6 @@ buildIfNeeded();
 const { chromium } = await import('playwright');
 const SECONDS = Number(process.env.SECONDS ?? 120);
 const LONG = SECONDS > 800;
-const args = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-];
 
 async function bench() {
   // Two measurements may run side by side, each with its own server and database.
@@ -33,7 +24,7 @@ async function bench() {
   });
   const server = await startServer({ port, database });
   const base = `http://127.0.0.1:${port}`;
-  const browser = await chromium.launch({ executablePath: CHROMIUM, args });
+  const browser = await chromium.launch(BROWSER);
   const context = await browser.newContext();
   const page = await context.newPage();
   await page.goto(base);

@@ -4,7 +4,7 @@ import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { importRolls } from './import-rolls.mjs';
 import { putSection } from './put-section.mjs';
-import { buildIfNeeded, CHROMIUM, ensureChromium, fillDemo, freePort, installPackages, root, startServer } from './setup.mjs';
+import { BROWSER, buildIfNeeded, ensureChromium, fillDemo, freePort, installPackages, root, startServer } from './setup.mjs';
 
 installPackages();
 ensureChromium();
@@ -77,18 +77,7 @@ const full = await withServer(
   async (base) => ({ rolls: await answerMs(`${base}/rolls?state=all`), session: await answerMs(base) }),
 );
 const slider = await withServer(fillDemo, async (base) => {
-  const browser = await chromium.launch({
-    executablePath: CHROMIUM,
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  });
+  const browser = await chromium.launch(BROWSER);
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto(`${base}/?open=bath`);
   await page.locator('html[data-alive]').waitFor();

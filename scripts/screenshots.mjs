@@ -1,7 +1,7 @@
 // npm run screenshots: one current picture of each main view, from the demo data, into docs/screenshots/.
 import { mkdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { buildIfNeeded, CHROMIUM, ensureChromium, fillDemo, freePort, installPackages, root, startServer } from './setup.mjs';
+import { BROWSER, buildIfNeeded, ensureChromium, fillDemo, freePort, installPackages, root, startServer } from './setup.mjs';
 
 installPackages();
 ensureChromium();
@@ -16,18 +16,7 @@ fillDemo(database);
 const port = await freePort(4250);
 const base = `http://127.0.0.1:${port}`;
 let server = await startServer({ port, database });
-const browser = await chromium.launch({
-  executablePath: CHROMIUM,
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-});
+const browser = await chromium.launch(BROWSER);
 const only = process.argv.slice(2);
 const WIDE = { width: 1280, height: 800 };
 const PHONE = { width: 390, height: 844 };

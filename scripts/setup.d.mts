@@ -1,6 +1,8 @@
 import type { ChildProcess } from 'node:child_process';
 
 export const root: string;
+/** What Playwright's `launch` takes: the browser's path and how it is started. */
+export const BROWSER: { readonly executablePath: string; readonly args: string[] };
 export function installPackages(): void;
 export function buildIfNeeded(): void;
 export function fillDemo(database: string): void;

@@ -1,6 +1,9 @@
 // npm test: installs what is missing, then everything, in two lanes side by side: what reads the sources, and what
 // drives the browser. `npm run check` (--quick) is the first lane alone, with the tests of what changed.
 import { spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { ensureChromium, installPackages, root, run, tool } from './setup.mjs';
 
 const quick = process.argv.includes('--quick');
@@ -25,11 +28,14 @@ const driving = [
   ['browser', tool('playwright'), ['test']],
 ];
 
+/** Every book that a test makes stands here, and goes with it. */
+const books = mkdtempSync(join(tmpdir(), 'steady-reel-tests-'));
+
 /** Runs a stage and prints what it said in one piece, so that two lanes do not talk into each other. */
 function stage([name, command, args]) {
   const from = Date.now();
   return new Promise((resolve) => {
-    const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
+    const child = spawn(command, args, { cwd: root, env: { ...process.env, TMPDIR: books }, stdio: ['ignore', 'pipe', 'pipe'] });
     let said = '';
     for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => (said += text));
     child.on('error', (error) => (said += String(error)));
@@ -49,6 +55,7 @@ async function lane(stages) {
 }
 
 const results = (await Promise.all(quick ? reading.map((each) => lane([each])) : [lane(reading), lane(driving)])).flat();
+rmSync(books, { recursive: true, force: true });
 const counted = results.flatMap(({ said }) => said.match(/^(Tests:.*|\s+\d+ (passed|failed|flaky|skipped).*)$/gm) ?? []);
 if (counted.length > 0) console.log(`\n${counted.map((line) => line.trim()).join('\n')}`);
 const failed = results.filter(({ passed }) => !passed).map(({ name }) => name);

@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import type { ServerClock } from '../../ui/screen/server-clock.ts';
 
 /** On a clock that runs faster nobody reads a figure more often than this, and a phone would only become warm by it. */
-const READ_MS = 100;
+const READ_MS = 200;
 
 /**
  * The time by the run's clock, for showing. It wakes just after each whole second of the scale that is shown, so a
