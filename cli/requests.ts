@@ -7,7 +7,7 @@ import { BARE_STEPS } from '../core/kit/kind.ts';
 import { saidShapes } from '../core/kit/kit-schema.ts';
 import { BOTTLE_MATERIALS } from '../core/heat/bath/water-bath.ts';
 import { TANK_MATERIALS } from '../core/heat/bath/water.ts';
-import { HEAT_SCHOOLS, TANK_PLACES } from '../core/heat/tank/tank-through-the-run.ts';
+import { HEAT_SCHOOLS, TANK_PLACES } from '../core/heat/tank/school-and-place.ts';
 import { TANK_METHODS } from '../core/heat/tank/tank.ts';
 import { COLOURS, EDGES, FRAMES, MARKS, OTHERS, SLIDES } from '../core/inspection/inspection.ts';
 import { habitShapes } from '../core/schedule/read-habits.ts';

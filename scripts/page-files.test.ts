@@ -53,11 +53,34 @@ test('a page that is not the Bench never loads what only the Bench needs', () =>
   );
 });
 
+test('the Bench never loads what only other pages need, however many they are', () => {
+  fc.assert(
+    fc.property(graphs, ({ modules, edges }) => {
+      const fileOf = fileIn(modules, edges);
+      const needs = (id: string): string[] => edges.flatMap(([from, to]) => (from === id ? [to, ...needs(to)] : []));
+      expect(new Set(needs('/app/bench/screen/bench.tsx').map(fileOf))).not.toContain('frame');
+    }),
+    { numRuns: 30 },
+  );
+});
+
 test('packages go by what they are: the framework once, icons once, what floats above a page with what opens it', () => {
   const fileOf = fileIn([], []);
   expect(fileOf('/node_modules/react-dom/client.js')).toBe('framework');
-  expect(fileOf('/node_modules/lucide-react/dist/esm/icons/star.mjs')).toBe('icons');
+  expect(fileOf('/node_modules/lucide-react/dist/esm/Icon.mjs')).toBe('icons');
   expect(fileOf('/node_modules/@headlessui/react/dist/components/select/select.js')).toBe('controls');
   expect(fileOf('/node_modules/@headlessui/react/dist/components/popover/popover.js')).toBeNull();
   expect(fileOf('/node_modules/yup/index.esm.js')).toBeNull();
+});
+
+test('an icon comes with the page that shows it, with the Bench where only that does, and with the others where pages share it', () => {
+  const icon = '/node_modules/lucide-react/dist/esm/icons/star.mjs';
+  const shownBy = (...pages: string[]) =>
+    fileIn(
+      [...PAGES, icon],
+      pages.map((page) => [page, icon] as const),
+    )(icon);
+  expect(shownBy('/app/places/place-3.tsx')).toBeNull();
+  expect(shownBy('/app/places/place-3.tsx', '/app/places/place-4.tsx')).toBe('icons');
+  expect(shownBy('/app/bench/screen/bench.tsx', '/app/bench/practice/practice-bench.tsx')).toBe('at-the-bench');
 });

@@ -8,12 +8,12 @@ export interface ModuleLinks {
 }
 
 /** From what every page needs to what only the Bench does: what stands in one file needs nothing of a later one. */
-export const RINGS = ['framework', 'everywhere', 'evening', 'run', 'at-the-bench'] as const;
+export const RINGS = ['framework', 'everywhere', 'frame', 'evening', 'sums', 'run', 'at-the-bench'] as const;
 type Ring = (typeof RINGS)[number];
 
 /** So many pages need it that it is theirs all; the arithmetic is small, and asked for by fewer. */
 const MANY_PAGES = 20;
-const MANY_FOR_ARITHMETIC = 10;
+const MANY_FOR_ARITHMETIC = 9;
 
 /**
  * The file of a module that these pages need, each named by its path; null where it goes with its own page. What a
@@ -23,15 +23,20 @@ const MANY_FOR_ARITHMETIC = 10;
 function ringOf(pages: readonly string[], isArithmetic: boolean): Ring | null {
   const isFor = (page: string) => pages.some((each) => each.includes(page));
   if (isFor('/app/root.tsx') || isFor('entry.client')) return 'framework';
-  // The frame stands around every page but the Bench.
-  if (isFor('/app/frame/daylight.tsx') || pages.length >= (isArithmetic ? MANY_FOR_ARITHMETIC : MANY_PAGES)) return 'everywhere';
-  if (!isFor('/app/bench/screen/bench.tsx')) return null;
+  const isAtTheBench = isFor('/app/bench/screen/bench.tsx');
+  // The frame stands around every page but the Bench, which is opened by a wet hand and waits for nothing of it.
+  if (isFor('/app/frame/daylight.tsx') || pages.length >= (isArithmetic ? MANY_FOR_ARITHMETIC : MANY_PAGES))
+    return isAtTheBench ? 'everywhere' : 'frame';
+  if (!isAtTheBench) return null;
   if (pages.every((each) => each.includes('/app/bench/'))) return 'at-the-bench';
-  return isFor('/app/session/tonight/tonight.tsx') ? 'evening' : 'run';
+  if (isFor('/app/session/tonight/tonight.tsx')) return 'evening';
+  // What reckons times and temperatures is needed by pages that know nothing of a run.
+  return isArithmetic ? 'sums' : 'run';
 }
 
 const FRAMEWORK = /\/node_modules\/(react|react-dom|react-router|scheduler|cookie|set-cookie-parser)\//;
 const ICONS = /\/node_modules\/lucide-react\//;
+const ONE_ICON = /\/lucide-react\/.*\/icons\//;
 /** Fields, and what they stand on; what floats above a page comes when it is opened. */
 const CONTROLS =
   /\/node_modules\/(react-aria|react-stately|@headlessui\/react\/dist\/(components\/(select|field|label|input|description)|utils|internal\/(disabled|hidden|id|form-fields)|hooks\/use-(sync-refs|slot|event|latest-value|disposables|id|iso-morphic-effect|active-press)))/;
@@ -39,10 +44,16 @@ const CONTROLS =
 /** Names the file of each module, for the bundler; packages by what they are, our own by who needs them. */
 export function fileOfModule(id: string, linksOf: (id: string) => ModuleLinks | null): string | null {
   if (FRAMEWORK.test(id)) return 'framework';
-  if (ICONS.test(id)) return 'icons';
+  if (ICONS.test(id)) return ONE_ICON.test(id) ? fileOfIcon(pagesThatNeed(id, linksOf)) : 'icons';
   if (CONTROLS.test(id)) return 'controls';
   if (id.includes('/node_modules/') || id.includes('\0') || id.endsWith('.css') || linksOf(id)?.isEntry) return null;
-  return ringOf(pagesThatNeed(id, linksOf), id.includes('/core/'));
+  return ringOf(pagesThatNeed(id, linksOf), /\/core\/(?!run\/)/.test(id));
+}
+
+/** An icon that one page shows comes with it; those that are shared are small, and come together. */
+function fileOfIcon(pages: readonly string[]): string | null {
+  if (pages.every((each) => each.includes('/app/bench/'))) return 'at-the-bench';
+  return pages.length === 1 ? null : 'icons';
 }
 
 function pagesThatNeed(id: string, linksOf: (id: string) => ModuleLinks | null): string[] {

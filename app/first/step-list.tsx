@@ -1,4 +1,4 @@
-import { Check } from 'lucide-react';
+import Check from 'lucide-react/icons/check';
 import { Link } from 'react-router';
 import { FIRST_STEPS, FIRST_TITLES, type FirstStep } from '../../core/beginner/first-roll.ts';
 

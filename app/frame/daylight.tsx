@@ -1,4 +1,6 @@
-import { CircleHelp, Footprints, Smartphone } from 'lucide-react';
+import CircleHelp from 'lucide-react/icons/circle-question-mark';
+import Footprints from 'lucide-react/icons/footprints';
+import Smartphone from 'lucide-react/icons/smartphone';
 import { Link, NavLink, Outlet, useRouteLoaderData } from 'react-router';
 import { explainsAtTheBench, FIRST_STEPS, readFirstRoll } from '../../core/beginner/first-roll.ts';
 import type { loader as rootLoader } from '../root.tsx';

@@ -1,4 +1,4 @@
-import { Ruler } from 'lucide-react';
+import Ruler from 'lucide-react/icons/ruler';
 import { Form, useLocation } from 'react-router';
 import type { Units } from '../ui/forms/units.ts';
 import { useOnDemand } from '../ui/screen/use-on-demand.ts';

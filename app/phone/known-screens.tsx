@@ -1,5 +1,6 @@
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/react';
-import { Lock, LockOpen } from 'lucide-react';
+import Lock from 'lucide-react/icons/lock';
+import LockOpen from 'lucide-react/icons/lock-open';
 import { Form } from 'react-router';
 import { Button } from '../ui/button.tsx';
 import { INPUT_SHAPE } from '../ui/forms/input-shape.ts';

@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { CircleAlert, CircleCheck } from 'lucide-react';
+import CircleAlert from 'lucide-react/icons/circle-exclamation-point';
+import CircleCheck from 'lucide-react/icons/circle-check';
 import { Form } from 'react-router';
 import { Button, LinkButton } from '../ui/button.tsx';
 import { Card } from '../ui/card.tsx';

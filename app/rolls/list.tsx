@@ -1,5 +1,6 @@
 import { Input, Select } from '@headlessui/react';
-import { Search, Star } from 'lucide-react';
+import Search from 'lucide-react/icons/search';
+import Star from 'lucide-react/icons/star';
 import { Form, Link, redirect, useSearchParams, useSubmit } from 'react-router';
 import { pushOfRoll } from '../../core/film/develop-at.ts';
 import { formatById } from '../../core/film/format.ts';

@@ -1,4 +1,4 @@
-import { TriangleAlert } from 'lucide-react';
+import TriangleAlert from 'lucide-react/icons/triangle-exclamation-point';
 import type { ReactNode } from 'react';
 
 /** A sentence worth stopping at; hot for hazards and broken rules, quiet for advice. */

@@ -1,4 +1,4 @@
-import { CircleHelp } from 'lucide-react';
+import CircleHelp from 'lucide-react/icons/circle-question-mark';
 import { METHOD_TITLES, RULE_OF_LINE, type RuleId } from '../../core/beginner/rules.ts';
 import type { WorkingLine } from '../../core/timing/step-time.ts';
 import { showDuration, showDurationChange } from '../../core/units/duration.ts';

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { HeatSchool } from '../heat/tank/tank-through-the-run.ts';
+import type { HeatSchool } from '../heat/tank/school-and-place.ts';
 import { DEFAULT_TANK } from '../heat/tank/tank.ts';
 import { houseKit } from '../kit/a-kit.fixture.ts';
 import { planRun } from '../schedule/plan.ts';

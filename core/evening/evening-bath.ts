@@ -2,7 +2,7 @@ import { answered, refused, type Answer } from '../answer.ts';
 import { coolerStartC, sinkStartC, warmingSeconds } from '../heat/bath/heater-on.ts';
 import { warmUp, type BottleInBath, type BottleMaterial, type WarmUp } from '../heat/bath/water-bath.ts';
 import { mixWater, type WaterMix } from '../heat/mixing.ts';
-import { pouredAtC } from '../schedule/cues.ts';
+import { pouredAtC } from '../schedule/poured-at.ts';
 import type { PlannedStep } from '../schedule/plan.ts';
 import { heatTo } from '../schedule/pour-words.ts';
 import { asMessage, sentence, type Sentence } from '../units/sentence.ts';

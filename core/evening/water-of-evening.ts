@@ -1,5 +1,5 @@
 import { mixWater, type WaterMix } from '../heat/mixing.ts';
-import { pouredAtC } from '../schedule/cues.ts';
+import { pouredAtC } from '../schedule/poured-at.ts';
 import { TAP_LITRES_PER_MIN, waterMl } from '../schedule/manner.ts';
 import type { PlannedStep } from '../schedule/plan.ts';
 

@@ -1,6 +1,6 @@
 import type { LessonAbout } from '../lessons/lesson.ts';
 import type { Moment } from '../lessons/moment.ts';
-import type { Again } from '../run/plan/repair.ts';
+import type { Again } from '../run/plan/again.ts';
 import type { Evidence } from './evidence.ts';
 import type { Inspection, RunFacts } from './inspection.ts';
 

@@ -1,4 +1,4 @@
-import type { Again } from '../run/plan/repair.ts';
+import type { Again } from '../run/plan/again.ts';
 import type { Cause } from './cause.ts';
 import { CAUSES } from './causes.ts';
 import { e, slide, type Evidence, type Said } from './evidence.ts';

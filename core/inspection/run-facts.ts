@@ -8,7 +8,7 @@ import { gotMs } from '../run/state/got.ts';
 import { planAsRun } from '../run/state/plan-as-run.ts';
 import { pausedMs, type ActualStep, type RunState } from '../run/state/state.ts';
 import { pathOf, whatStepGot } from '../run/state/what-a-step-got.ts';
-import { pouredAtC } from '../schedule/cues.ts';
+import { pouredAtC } from '../schedule/poured-at.ts';
 import type { PlannedStep } from '../schedule/plan.ts';
 import type { RunFacts } from './inspection.ts';
 

@@ -1,7 +1,7 @@
 import { isDeveloper, isWater } from '../kit/kind.ts';
 import { placeOfStep, type RunPlan } from '../run/plan/run-plan.ts';
 import type { RunState } from '../run/state/state.ts';
-import { pouredAtC } from '../schedule/cues.ts';
+import { pouredAtC } from '../schedule/poured-at.ts';
 import { kitchenAtFirst, later, poured, pouredOut, WATER, type Kitchen, type KitchenSetting } from './kitchen.ts';
 import type { SceneSet } from './scene.ts';
 

@@ -1,7 +1,7 @@
 import { DEFAULT_COOLING_PER_MIN, DEFAULT_TANK_HEAT_JK } from '../heat/bath/water.ts';
 import { bleachesOrFixes, isDeveloper } from '../kit/kind.ts';
 import type { RunPlan } from '../run/plan/run-plan.ts';
-import { pouredAtC } from '../schedule/cues.ts';
+import { pouredAtC } from '../schedule/poured-at.ts';
 import { chance } from './chance.ts';
 import type { KitchenSetting } from './kitchen.ts';
 import type { SimulatedThermometer } from './thermometer.ts';

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { beatInWords, pouredAtC, pourOutAtS, stepCues, type CuedStep, type CueSetting } from './cues.ts';
+import { beatInWords, pourOutAtS, stepCues, type CuedStep, type CueSetting } from './cues.ts';
+import { pouredAtC } from './poured-at.ts';
 
 const DEVELOPER: CuedStep = {
   kind: 'developer',

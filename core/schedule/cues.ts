@@ -8,6 +8,7 @@ import { asLabel, sentence, type Sentence, type Spoken } from '../units/sentence
 import { hangUpInWords } from './drying.ts';
 import type { Habits, WashingHabit } from './habits.ts';
 import { poursS, usualManner } from './manner.ts';
+import { pouredAtC } from './poured-at.ts';
 
 export type CueKind = 'agitate-first' | 'agitate' | 'rotate' | 'change' | 'prepare' | 'pour-out' | 'light-safe' | 'wipe' | 'end';
 
@@ -54,11 +55,6 @@ const LAST_AGITATION_BEFORE_POUR_OUT_S = 10;
 /** When pouring out begins, counted from the step's start (domain.md 10). */
 export function pourOutAtS(seconds: number, drainS: number, pourOut: 'inside' | 'at-zero'): number {
   return pourOut === 'inside' ? Math.max(0, seconds - drainS) : seconds;
-}
-
-/** What a bath is poured at: the one temperature that every page says (domain.md 8.1). */
-export function pouredAtC(step: Pick<CuedStep, 'temperatureC' | 'pourC'>): number {
-  return step.pourC ?? step.temperatureC;
 }
 
 /** The cues of one step in time order, all of them inside it (domain.md 10). `next` is null for the last step. */

@@ -1,4 +1,4 @@
-import type { HeatSchool } from '../heat/tank/tank-through-the-run.ts';
+import type { HeatSchool } from '../heat/tank/school-and-place.ts';
 import type { OneTemperature } from '../timing/one-temperature.ts';
 import type { WearSchool } from '../timing/roll-number.ts';
 

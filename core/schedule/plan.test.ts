@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { eveningClock } from '../evening/session-clock.ts';
-import type { HeatSchool, TankHeatSetting } from '../heat/tank/tank-through-the-run.ts';
+import type { TankHeatSetting } from '../heat/tank/tank-through-the-run.ts';
+import type { HeatSchool } from '../heat/tank/school-and-place.ts';
 import { DEFAULT_TANK } from '../heat/tank/tank.ts';
 import { houseKit } from '../kit/a-kit.fixture.ts';
 import type { Kit } from '../kit/kit.ts';

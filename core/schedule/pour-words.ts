@@ -1,6 +1,6 @@
 import { lowerFirst } from '../units/first-letter.ts';
 import { sentence, type Sentence } from '../units/sentence.ts';
-import { pouredAtC } from './cues.ts';
+import { pouredAtC } from './poured-at.ts';
 import type { PlannedStep } from './plan.ts';
 
 /** Nearer than a thermometer shows, two temperatures are one. */

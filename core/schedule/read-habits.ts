@@ -1,5 +1,5 @@
 import { array, boolean, number, object, string, type ObjectShape } from 'yup';
-import { HEAT_SCHOOLS, type HeatSchool } from '../heat/tank/tank-through-the-run.ts';
+import { HEAT_SCHOOLS, type HeatSchool } from '../heat/tank/school-and-place.ts';
 import { ONE_TEMPERATURE } from '../timing/one-temperature.ts';
 import { DRYING_H } from './drying.ts';
 import type { Habits } from './habits.ts';

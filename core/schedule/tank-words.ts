@@ -1,5 +1,6 @@
 import type { Warning } from '../answer.ts';
-import type { HeatSchool, TankThroughTheRun } from '../heat/tank/tank-through-the-run.ts';
+import type { TankThroughTheRun } from '../heat/tank/tank-through-the-run.ts';
+import type { HeatSchool } from '../heat/tank/school-and-place.ts';
 import type { Tank } from '../heat/tank/tank.ts';
 import { isFinal, isWater } from '../kit/kind.ts';
 import { showDuration } from '../units/duration.ts';

@@ -1,4 +1,4 @@
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import type { DBSchema, IDBPDatabase } from 'idb';
 import { readAcceptedEvent, type RunEvent, type StepsById } from '../../../core/run/acts/event.ts';
 
 export interface Confirmed {
@@ -15,6 +15,8 @@ interface Schema extends DBSchema {
 
 /** Where storage is forbidden some browsers throw at once and some refuse later; within an async function both are a refusal. */
 async function opened(name: string): Promise<IDBPDatabase<Schema>> {
+  // Nothing that is shown waits for it.
+  const { openDB } = await import('idb');
   return openDB<Schema>(name, 1, {
     upgrade(database) {
       database.createObjectStore('queue', { autoIncrement: true }).createIndex('byRun', 'runId');

@@ -1,4 +1,7 @@
-import { Keyboard, Menu, Volume2, VolumeX } from 'lucide-react';
+import Keyboard from 'lucide-react/icons/keyboard';
+import Menu from 'lucide-react/icons/menu';
+import Volume2 from 'lucide-react/icons/volume-2';
+import VolumeX from 'lucide-react/icons/volume-x';
 import type { ReactNode } from 'react';
 import type { NextAct } from '../../../core/run/state/now.ts';
 

@@ -1,4 +1,4 @@
-import { Radio as Antenna } from 'lucide-react';
+import Antenna from 'lucide-react/icons/radio';
 import { heardStill } from '../../../core/probe/heard.ts';
 import type { ProbeNow } from '../../../core/probe/probe-now.ts';
 import type { ReadingOf } from '../../../core/run/acts/event.ts';

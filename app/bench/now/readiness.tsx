@@ -7,7 +7,7 @@ import { bottleTrouble, type BottleAtBench } from '../../../core/run/bottles/bot
 import { isRepair } from '../../../core/run/plan/repair.ts';
 import type { RunPlan } from '../../../core/run/plan/run-plan.ts';
 import { tipsBeforeTheFirstPour } from '../../../core/run/tips.ts';
-import { pouredAtC } from '../../../core/schedule/cues.ts';
+import { pouredAtC } from '../../../core/schedule/poured-at.ts';
 import type { PlannedStep } from '../../../core/schedule/plan.ts';
 import { heatTo } from '../../../core/schedule/pour-words.ts';
 import { sayIn, showRange, textIn } from '../../../core/units/sentence.ts';

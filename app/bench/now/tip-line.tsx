@@ -1,4 +1,4 @@
-import { X } from 'lucide-react';
+import X from 'lucide-react/icons/x';
 import type { Tip, TipId } from '../../../core/run/tips.ts';
 
 export interface TipLineProps {

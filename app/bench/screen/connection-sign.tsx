@@ -1,4 +1,4 @@
-import { CloudOff } from 'lucide-react';
+import CloudOff from 'lucide-react/icons/cloud-off';
 import type { Connection } from '../channel/run-channel.ts';
 
 /** Said calmly: the Bench goes on by itself. */

@@ -3,7 +3,7 @@ import type { RunPlan } from '../../../core/run/plan/run-plan.ts';
 import type { RunNow } from '../../../core/run/state/now.ts';
 import type { RunState } from '../../../core/run/state/state.ts';
 import { predictedC, pourNowC } from '../../../core/run/state/tank-now.ts';
-import { pouredAtC } from '../../../core/schedule/cues.ts';
+import { pouredAtC } from '../../../core/schedule/poured-at.ts';
 import type { PlannedStep } from '../../../core/schedule/plan.ts';
 import { outsideAdvice } from '../../../core/timing/step-time.ts';
 import { showDuration } from '../../../core/units/duration.ts';

@@ -1,4 +1,5 @@
-import { CircleAlert, CircleCheck } from 'lucide-react';
+import CircleAlert from 'lucide-react/icons/circle-exclamation-point';
+import CircleCheck from 'lucide-react/icons/circle-check';
 import { screenChecks, type ScreenFacts } from '../../ui/screen/screen-checks.ts';
 import { useScreenFacts } from '../../ui/screen/use-screen-facts.ts';
 

@@ -1,7 +1,7 @@
 import { Select } from '@headlessui/react';
 import { TZDate } from '@date-fns/tz';
 import { eachMonthOfInterval, format } from 'date-fns';
-import { Search } from 'lucide-react';
+import Search from 'lucide-react/icons/search';
 import { Form, Link, useSearchParams } from 'react-router';
 import { VERDICT_IN_SHORT } from '../../../core/inspection/inspection-words.ts';
 import type { Verdict } from '../../../core/inspection/judge.ts';

@@ -1,19 +1,7 @@
-import {
-  CategoryScale,
-  Chart,
-  Filler,
-  LinearScale,
-  LineController,
-  LineElement,
-  PointElement,
-  Tooltip,
-  type ChartConfiguration,
-} from 'chart.js';
-import { useEffect, useRef } from 'react';
+import type { ChartConfiguration } from 'chart.js';
+import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
 import { ChartCanvas } from '../../ui/charts/chart-canvas.tsx';
-
-Chart.register(LineController, LineElement, PointElement, CategoryScale, LinearScale, Tooltip, Filler);
 
 interface ChartedRun {
   readonly runId: string;
@@ -40,16 +28,13 @@ interface RunsChartProps {
 
 /** One figure of each run, in their order; a press on a point opens its run. */
 export function RunsChart({ runs, band, centre = null, digits, unit = '', className, says }: RunsChartProps) {
-  const canvas = useRef<HTMLCanvasElement>(null);
   const navigate = useNavigate();
   const [low, high] = band ?? [null, null];
-  useEffect(() => {
-    if (!canvas.current) return;
+  const of = useMemo(() => {
     const open = (at: number) => void navigate(`/logbook/${runs[at]?.runId ?? ''}`);
-    const chart = new Chart(canvas.current, configuration(runs, { low, high, centre }, digits, unit, open));
-    return () => chart.destroy();
+    return configuration(runs, { low, high, centre }, digits, unit, open);
   }, [runs, low, high, centre, digits, unit, navigate]);
-  return <ChartCanvas ref={canvas} className={`mt-2 ${className}`} says={says} pressable />;
+  return <ChartCanvas of={of} className={`mt-2 ${className}`} says={says} pressable />;
 }
 
 const [INK, QUIET, TEAL, HOT, BAND] = ['#0b2b30', '#47656a', '#12776d', '#b1285c', 'rgba(18, 119, 109, 0.09)'];

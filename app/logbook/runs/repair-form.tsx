@@ -1,6 +1,6 @@
 import { Select } from '@headlessui/react';
 import { Form } from 'react-router';
-import { AGAIN, type Again } from '../../../core/run/plan/repair.ts';
+import { AGAIN, type Again } from '../../../core/run/plan/again.ts';
 import { Button } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
 import { INPUT_SHAPE } from '../../ui/forms/input-shape.ts';

@@ -1,7 +1,7 @@
 import { data, Form, Link, redirect } from 'react-router';
 import { filmOf } from '../../../core/film/process.ts';
 import { actInWords } from '../../../core/run/acts/act-in-words.ts';
-import { AGAIN } from '../../../core/run/plan/repair.ts';
+import { AGAIN } from '../../../core/run/plan/again.ts';
 import { firstPourMs } from '../../../core/run/state/got.ts';
 import { plannedAndActual } from '../../../core/run/state/planned-and-actual.ts';
 import { bottlesOfRun } from '../../run/acts/bottles-of-run.server.ts';

@@ -10,7 +10,7 @@ import { runOnClock, type RunOnClock } from '../../../core/run/state/run-on-cloc
 import type { RunState } from '../../../core/run/state/state.ts';
 import { pouredOutC } from '../../../core/run/state/tank-now.ts';
 import { bottlesInTheWay, pouredBaths, singlesInTheWay } from '../../../core/schedule/bottles-in-run.ts';
-import { pouredAtC } from '../../../core/schedule/cues.ts';
+import { pouredAtC } from '../../../core/schedule/poured-at.ts';
 import { runsOfSession, type Run } from '../../server/runs/runs.server.ts';
 import { storedSetting } from '../../server/settings.server.ts';
 import { findBatch } from '../../server/shelf/batches.server.ts';

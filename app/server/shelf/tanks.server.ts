@@ -1,6 +1,6 @@
 import type { FormatFamily } from '../../../core/film/format.ts';
 import type { TankMaterial } from '../../../core/heat/bath/water.ts';
-import type { TankPlace } from '../../../core/heat/tank/tank-through-the-run.ts';
+import type { TankPlace } from '../../../core/heat/tank/school-and-place.ts';
 import type { TankMethod, Warmed } from '../../../core/heat/tank/tank.ts';
 import { inTransaction, sql } from '../database/database.server.ts';
 

@@ -1,38 +1,19 @@
-import { Chart, LineController, LineElement, LinearScale, PointElement, type ChartConfiguration } from 'chart.js';
-import { useEffect, useRef } from 'react';
+import type { ChartConfiguration } from 'chart.js';
+import { useMemo } from 'react';
 import type { EveningBath } from '../../../core/evening/evening-bath.ts';
 import { fahrenheitFromCelsius } from '../../../core/units/temperature.ts';
 import { ChartCanvas } from '../../ui/charts/chart-canvas.tsx';
 import { useUnits, type Units } from '../../ui/forms/units.ts';
-
-Chart.register(LineController, LineElement, LinearScale, PointElement);
 
 const LINES = ['#0f3d42', '#b1285c', '#2a5db0', '#8a6d00', '#5a3d8a', '#3f6b2a'];
 
 /** The curve of the bath and of every bottle in it. */
 export function BathChart({ bath }: { readonly bath: EveningBath }) {
   const { temperature } = useUnits();
-  const canvas = useRef<HTMLCanvasElement>(null);
-  const chart = useRef<Chart<'line', { x: number; y: number }[]> | null>(null);
-  useEffect(() => {
-    if (!canvas.current) return;
-    const made = new Chart(canvas.current, chartOf(bath, temperature));
-    chart.current = made;
-    return () => made.destroy();
-    // Made once; new figures are put into it below, which is what keeps sliders smooth.
-    // oxlint-disable-next-line react-hooks/exhaustive-deps
-  }, []);
-  useEffect(() => {
-    const made = chart.current;
-    if (!made) return;
-    const next = chartOf(bath, temperature);
-    made.data = next.data;
-    if (next.options) made.options = next.options;
-    made.update('none');
-  }, [bath, temperature]);
+  const of = useMemo(() => chartOf(bath, temperature), [bath, temperature]);
   return (
     <figure className="mt-3">
-      <ChartCanvas ref={canvas} className="h-48" says={`Bath and ${bath.bottles.length} bottles over four hours`} />
+      <ChartCanvas of={of} className="h-48" says={`Bath and ${bath.bottles.length} bottles over four hours`} />
       <figcaption className="mt-1 flex flex-wrap gap-x-4 text-sm text-quiet">
         {['Bath', ...bath.bottles.map((bottle) => bottle.name)].map((name, i) => (
           <span key={name} className="flex items-center gap-1.5">

@@ -2,7 +2,7 @@ import { array, mixed, number, object, string, type AnySchema, type InferType } 
 import { isArrangement } from '../../../core/evening/arranged-run.ts';
 import type { ArrangedRun } from '../../../core/evening/evening.ts';
 import { TREATMENTS, type Treatment } from '../../../core/film/treatment.ts';
-import { HEAT_SCHOOLS, type HeatSchool } from '../../../core/heat/tank/tank-through-the-run.ts';
+import { HEAT_SCHOOLS, type HeatSchool } from '../../../core/heat/tank/school-and-place.ts';
 import type { Habits } from '../../../core/schedule/habits.ts';
 import { habitShapes, readHabits } from '../../../core/schedule/read-habits.ts';
 import type { DraftedWays } from '../way/drafted-ways.ts';

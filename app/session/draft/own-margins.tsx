@@ -52,12 +52,6 @@ export function OwnMarginsOf({
   );
 }
 
-/** Whether margins are set or offered again: then they stand with their batch, else behind what is seldom set. */
-export function hasMargins(batch: TonightData['inUse'][number], tonight: TonightData, refusal: TypedRefusal | null): boolean {
-  const set = Object.keys(marginsOn(tonight.draft, batch) ?? {}).length > 0;
-  return set || Object.keys(tonight.lastOwn[batch.kitId] ?? {}).length > 0 || refusal?.field?.startsWith(`${batch.id} `) === true;
-}
-
 function MarginOf({ batch, bathId }: { readonly batch: TonightData['inUse'][number]; readonly bathId: string }) {
   return (
     <>

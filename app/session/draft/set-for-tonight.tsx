@@ -1,4 +1,5 @@
 import { Select } from '@headlessui/react';
+import { lazy } from 'react';
 import { Link } from 'react-router';
 import { isDeveloper } from '../../../core/kit/kind.ts';
 import { leafletRange } from '../../../core/timing/leaflet-curve.ts';
@@ -12,9 +13,11 @@ import { useUnits } from '../../ui/forms/units.ts';
 import type { EveningPage as TonightData } from '../evening/evening-page.server.ts';
 import { habitRows } from '../habits/habits-in-words.ts';
 import { useOpened } from '../list/opened.ts';
-import { hasMargins, OwnMarginsOf } from './own-margins.tsx';
+import { hasMargins } from './margins-on.ts';
 import { NoScript, TonightForm, type TypedRefusal } from './tonight-form.tsx';
 import { TickBox } from '../../ui/forms/tick-box.tsx';
+
+const OwnMarginsOf = lazy(async () => ({ default: (await import('./own-margins.tsx')).OwnMarginsOf }));
 
 /** What holds for all of tonight: batch, temperatures, tanks, habits. Each change is posted as it is made. */
 export function SetForTonight({

@@ -1,7 +1,6 @@
 import type { Doing } from '../../../core/evening/list/doing.ts';
-import { lazy } from 'react';
+import { lazy, useEffect } from 'react';
 import { Link } from 'react-router';
-import { WaterTonight } from '../bath/water-tonight.tsx';
 import { SetForTonight } from '../draft/set-for-tonight.tsx';
 import type { TypedRefusal } from '../draft/tonight-form.tsx';
 import { EveningList } from '../list/evening-list.tsx';
@@ -11,7 +10,6 @@ import { RollsTonight } from '../plan/rolls-tonight.tsx';
 import { RunCard } from '../plan/run-card.tsx';
 import { useRunNumber } from '../plan/run-number.ts';
 import { RunsBoard } from '../plan/runs-board.tsx';
-import { ClockCard } from './clock-card.tsx';
 import type { EveningPage } from './evening-page.server.ts';
 import { LessonsTonight } from './lessons-tonight.tsx';
 import { MattersTonight } from './matters-tonight.tsx';
@@ -19,6 +17,11 @@ import { MattersTonight } from './matters-tonight.tsx';
 /** What is opened seldom is loaded when it is opened; the page that was there waits for it. */
 const BathCard = lazy(async () => ({ default: (await import('../bath/bath-card.tsx')).BathCard }));
 const AnotherBatch = lazy(async () => ({ default: (await import('../plan/another-batch.tsx')).AnotherBatch }));
+
+/** What also helps while the laptop is away is fetched beforehand. */
+const water = () => import('../bath/water-tonight.tsx');
+const WaterTonight = lazy(async () => ({ default: (await water()).WaterTonight }));
+const ClockCard = lazy(async () => ({ default: (await import('./clock-card.tsx')).ClockCard }));
 
 interface EveningOnPaperProps {
   readonly page: EveningPage;
@@ -47,6 +50,7 @@ export function EveningOnPaper({ page, refusal, search, isLater = false, underWa
   const lookedAt = search.has('run') ? Number(search.get('run')) || 0 : null;
   const step = search.get('step');
   const first = number(0);
+  useEffect(() => void water().catch(() => {}), []);
   // What cannot be done has no place on the clock: it stands after the list, whole.
   const outside = evening.runs.flatMap((run, i) => (run.plan.ok ? [] : [i]));
   const front = underWay

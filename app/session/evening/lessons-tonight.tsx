@@ -1,4 +1,4 @@
-import { BookMarked } from 'lucide-react';
+import BookMarked from 'lucide-react/icons/book-bookmark';
 import { Link } from 'react-router';
 import type { ReturningLesson } from '../../run/judging/lessons-of-run.server.ts';
 

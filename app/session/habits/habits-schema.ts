@@ -1,5 +1,5 @@
 import { object, string, type InferType } from 'yup';
-import { HEAT_SCHOOLS } from '../../../core/heat/tank/tank-through-the-run.ts';
+import { HEAT_SCHOOLS } from '../../../core/heat/tank/school-and-place.ts';
 import { DRYING_H } from '../../../core/schedule/drying.ts';
 import type { Habits } from '../../../core/schedule/habits.ts';
 import { ONE_TEMPERATURE } from '../../../core/timing/one-temperature.ts';

@@ -1,4 +1,3 @@
-import { useDroppable } from '@dnd-kit/core';
 import { Link } from 'react-router';
 import type { EveningRun } from '../../../core/evening/evening.ts';
 import { showMinutes } from '../../../core/units/duration.ts';
@@ -7,6 +6,7 @@ import { useUnits } from '../../ui/forms/units.ts';
 import { Notice } from '../../ui/notice.tsx';
 import { MiniStrip } from '../../ui/strip/mini-strip.tsx';
 import type { EveningPage } from '../evening/evening-page.server.ts';
+import { useRunOnBoard } from '../plan/board.ts';
 import { Offer } from '../plan/offer.tsx';
 import { RollChip } from '../plan/roll-chip.tsx';
 import { useRunNumber } from '../plan/run-number.ts';
@@ -25,14 +25,14 @@ interface RunLineProps {
 export function RunLine({ index, run, page, doings }: RunLineProps) {
   const units = useUnits();
   const number = useRunNumber();
-  const { setNodeRef, isOver } = useDroppable({ id: `run-${index}` });
+  const { ref, isOver } = useRunOnBoard(index);
   const rolls = run.rollIds.flatMap((id) => page.waiting.find((roll) => roll.id === id) ?? []);
   const plan = run.plan.ok ? run.plan.value : null;
   const at = (kind: ShownDoing['kind']) => doings.find((doing) => doing.kind === kind);
   const trouble = doings.flatMap((doing) => doing.trouble.map((said) => sayIn(said, units)));
   return (
     <li
-      ref={setNodeRef}
+      ref={ref}
       className={`gap-x-3 border-t border-line py-2.5 sm:grid sm:grid-cols-[3.4rem_minmax(0,1fr)] ${isOver ? 'outline-2 outline-teal' : ''}`}
     >
       <span className="figure max-sm:hidden">{at('run')?.at}</span>

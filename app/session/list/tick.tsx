@@ -1,4 +1,4 @@
-import { Check } from 'lucide-react';
+import Check from 'lucide-react/icons/check';
 import { use } from 'react';
 import type { Doing } from '../../../core/evening/list/doing.ts';
 import { useTonightAction } from '../draft/tonight-form.tsx';

@@ -2,7 +2,7 @@ import { ICalAlarmType } from 'ical-generator';
 import { CAPS_WHILE_WARMING } from '../../../core/chemistry/safety/safety-words.ts';
 import type { Doing } from '../../../core/evening/list/doing.ts';
 import { isDeveloper } from '../../../core/kit/kind.ts';
-import { pouredAtC } from '../../../core/schedule/cues.ts';
+import { pouredAtC } from '../../../core/schedule/poured-at.ts';
 import { showDuration } from '../../../core/units/duration.ts';
 import { sayIn } from '../../../core/units/sentence.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';

@@ -1,10 +1,11 @@
-import { Printer } from 'lucide-react';
+import Printer from 'lucide-react/icons/printer';
 import { jugInWords } from '../../../core/chemistry/safety/spent.ts';
 import type { Doing } from '../../../core/evening/list/doing.ts';
 import { clockTime } from '../../../core/evening/wanted-time.ts';
 import type { TankMethod } from '../../../core/heat/tank/tank.ts';
 import { isDeveloper, isWater } from '../../../core/kit/kind.ts';
-import { beatInWords, pouredAtC } from '../../../core/schedule/cues.ts';
+import { beatInWords } from '../../../core/schedule/cues.ts';
+import { pouredAtC } from '../../../core/schedule/poured-at.ts';
 import type { PlannedStep } from '../../../core/schedule/plan.ts';
 import { showDuration } from '../../../core/units/duration.ts';
 import { sayIn } from '../../../core/units/sentence.ts';

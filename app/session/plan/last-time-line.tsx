@@ -9,7 +9,7 @@ import type { LastTime } from '../../run/judging/last-time.server.ts';
 import { useUnits } from '../../ui/forms/units.ts';
 
 /** Tonight as it was last time: how warm, and what was one’s own of it. */
-export interface AsLast {
+interface AsLast {
   readonly batchId: string;
   readonly kitId: string;
   readonly bath: string;
@@ -19,7 +19,7 @@ export interface AsLast {
 }
 
 /** What would make a run as it was last time; null where it is planned so already. */
-export function asLast(last: LastTime, run: EveningRun, kitId: string, film: string): AsLast | null {
+function asLast(last: LastTime, run: EveningRun, kitId: string, film: string): AsLast | null {
   const developer = run.plan.ok ? run.plan.value.steps.find((step) => isMainDeveloper(step.kind)) : undefined;
   if (!developer || last.plannedC === null || last.near === 'kit-and-push' || film === '') return null;
   const ownS = developer.working.find(({ what }) => what === 'own')?.seconds ?? 0;
@@ -29,17 +29,17 @@ export function asLast(last: LastTime, run: EveningRun, kitId: string, film: str
 
 const NEAR = { 'film-and-push': 'Last time', film: 'This film last time', 'kit-and-push': 'This kit last time' } as const;
 
-/** What a person would have looked up for half an hour, in one line (domain.md 20). */
-export function LastTimeLine({
-  last,
-  film,
-  again,
-}: {
+interface LastTimeLineProps {
   readonly last: LastTime;
   readonly film: string;
-  /** What a press would make as it was then; null where it is so already, or nobody can say. */
-  readonly again: AsLast | null;
-}) {
+  readonly run: EveningRun;
+  /** The kit of its batch; null where there is none. */
+  readonly kitId: string | null;
+}
+
+/** What a person would have looked up for half an hour, in one line (domain.md 20). */
+export function LastTimeLine({ last, film, run, kitId }: LastTimeLineProps) {
+  const again = kitId === null ? null : asLast(last, run, kitId, film);
   const { temperature } = useUnits();
   const did = [
     last.developerS !== null && `developer ${showDuration(last.developerS)}`,

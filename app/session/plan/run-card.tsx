@@ -1,10 +1,7 @@
-import { useDroppable } from '@dnd-kit/core';
 import { lazy } from 'react';
 import { Link } from 'react-router';
 import type { Fault } from '../../../core/answer.ts';
 import type { EveningRun } from '../../../core/evening/evening.ts';
-import type { Process } from '../../../core/film/process.ts';
-import { suitsFilm, TREATMENT_ADVICE, TREATMENTS, type Treatment } from '../../../core/film/treatment.ts';
 import { showDuration, showMinutes } from '../../../core/units/duration.ts';
 import { sayIn } from '../../../core/units/sentence.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
@@ -18,11 +15,10 @@ import { TonightForm, type TypedRefusal } from '../draft/tonight-form.tsx';
 import type { EveningPage as TonightData } from '../evening/evening-page.server.ts';
 import { useOpened } from '../list/opened.ts';
 import type { ShownDoing } from '../list/line.tsx';
+import { useRunOnBoard } from './board.ts';
 import { RollChip } from './roll-chip.tsx';
-import { asLast, LastTimeLine } from './last-time-line.tsx';
 import { Offer } from './offer.tsx';
 import { ProposalLine } from './proposal-line.tsx';
-import { MoveRoll, PushSelect, Reorder, TankSelect, TreatmentSelect } from './run-changes.tsx';
 import { useRunNumber } from './run-number.ts';
 import { runTitle } from './run-title.ts';
 import { TankQuestion } from './tank-question.tsx';
@@ -31,6 +27,9 @@ import type { WayShown } from '../way/way-shown.ts';
 
 /** Loaded when it is opened. Nothing stands in its place meanwhile: the page that was there waits for it. */
 const OpenedStep = lazy(async () => ({ default: (await import('./opened-step.tsx')).OpenedStep }));
+/** Only some runs had a last time; a page that shows one waits for it. */
+const LastTimeLine = lazy(async () => ({ default: (await import('./last-time-line.tsx')).LastTimeLine }));
+const RunChanged = lazy(async () => ({ default: (await import('./run-changed.tsx')).RunChanged }));
 
 interface RunCardProps {
   readonly index: number;
@@ -47,7 +46,6 @@ interface RunCardProps {
 /** One run of tonight: its strip, its rolls, and what a person can change about it. */
 export function RunCard({ index, run, tonight, doing, chosenStep, isLookedAt, refusal }: RunCardProps) {
   const rolls = run.rollIds.flatMap((id) => tonight.waiting.find((roll) => roll.id === id) ?? []);
-  const arranged = { as: tonight.arrangedAs, runs: tonight.evening.runs.length };
   const plan = run.plan.ok ? run.plan.value : null;
   const text = useText();
   const units = useUnits();
@@ -58,11 +56,7 @@ export function RunCard({ index, run, tonight, doing, chosenStep, isLookedAt, re
   const tank = tonight.tanks.find(({ id }) => id === run.tankId);
   // It is asked once, however often the tank is used tonight.
   const isFirstInTank = tonight.evening.runs.findIndex(({ tankId }) => tankId === run.tankId) === index;
-  const { setNodeRef, isOver } = useDroppable({ id: `run-${index}` });
-  const treatments = treatmentsFor(
-    run,
-    rolls.map((roll) => roll.process),
-  );
+  const { ref, isOver } = useRunOnBoard(index);
   const chosen = plan && chosenStep ? plan.steps.findIndex((step, i) => `${i}-${step.bath}` === chosenStep) : null;
   const last = tonight.lastTimes[index] ?? null;
   const proposal = tonight.proposals[index] ?? null;
@@ -71,7 +65,7 @@ export function RunCard({ index, run, tonight, doing, chosenStep, isLookedAt, re
   const shown = batch && plan ? wayOfRun(run, plan, batch.kit.id, tonight.draft) : null;
   return (
     <section
-      ref={setNodeRef}
+      ref={ref}
       aria-labelledby={`run-${index}`}
       style={{ '--strip-ground': '#e6f0ed' } as React.CSSProperties}
       className={`rounded-card bg-[#e6f0ed] p-3 sm:p-4 ${run.broken.length > 0 ? 'outline-2 outline-hot' : ''} ${isOver ? 'outline-2 outline-teal' : ''}`}
@@ -143,7 +137,7 @@ export function RunCard({ index, run, tonight, doing, chosenStep, isLookedAt, re
         ))}
       </div>
       {proposal && batch && <ProposalLine proposal={proposal} run={run} kitId={batch.kit.id} />}
-      {last && <LastTimeLine last={last} film={film} again={batch ? asLast(last, run, batch.kit.id, film) : null} />}
+      {last && <LastTimeLine {...{ last, film, run }} kitId={batch?.kit.id ?? null} />}
       <div className="mt-2 flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
         <ul className="flex flex-wrap gap-1.5" aria-label={`Rolls of run ${number(index)}`}>
           {rolls.map((roll) => (
@@ -152,35 +146,7 @@ export function RunCard({ index, run, tonight, doing, chosenStep, isLookedAt, re
         </ul>
         <span className="text-quiet">{plan && inThisBatch(plan, batch)}</span>
       </div>
-      {isChanged && (
-        <>
-          <ul className="mt-2 divide-y divide-line border-t border-line">
-            {rolls.map((roll) => (
-              <li key={roll.id} className="flex flex-wrap items-center justify-between gap-x-3 gap-y-1 py-1.5">
-                <Link to={`/rolls/${roll.id}`}>{roll.name}</Link>
-                <MoveRoll rollId={roll.id} from={index} arranged={arranged} name={roll.name} />
-              </li>
-            ))}
-          </ul>
-          <div className="flex flex-wrap items-center justify-end gap-2 border-t border-line pt-2.5">
-            <PushSelect run={run} />
-            <TreatmentSelect run={run} fitting={treatments} />
-            <TankSelect run={run} index={index} arranged={arranged} tonight={tonight} />
-            <Reorder index={index} arranged={arranged} />
-          </div>
-          <details className="text-sm">
-            <summary className="py-1.5 text-quiet underline">What the treatments do</summary>
-            <dl className="space-y-1.5 pb-1">
-              {treatments.map((treatment) => (
-                <div key={treatment}>
-                  <dt className="inline font-semibold">{TREATMENT_ADVICE[treatment].name}: </dt>
-                  <dd className="inline">{TREATMENT_ADVICE[treatment].does}</dd>
-                </div>
-              ))}
-            </dl>
-          </details>
-        </>
-      )}
+      {isChanged && <RunChanged {...{ index, run, rolls, tonight }} />}
     </section>
   );
 }
@@ -215,12 +181,5 @@ function Nearest({ run, fault }: { readonly run: EveningRun; readonly fault: Fau
         Use {showTemperature(fault.nearestC, temperature)}
       </button>
     </TonightForm>
-  );
-}
-
-/** Only what these films can be given is offered: the treatments of the C-41 baths change which kit is used. */
-function treatmentsFor(run: EveningRun, processes: readonly Process[]): Treatment[] {
-  return TREATMENTS.filter(
-    (treatment) => treatment === run.treatment || treatment === 'normal' || processes.every((process) => suitsFilm(treatment, process)),
   );
 }

@@ -1,5 +1,6 @@
 import { Select } from '@headlessui/react';
-import { ArrowDown, ArrowUp } from 'lucide-react';
+import ArrowDown from 'lucide-react/icons/arrow-down';
+import ArrowUp from 'lucide-react/icons/arrow-up';
 import { useSubmit } from 'react-router';
 import type { EveningRun } from '../../../core/evening/evening.ts';
 import { TREATMENT_ADVICE, type Treatment } from '../../../core/film/treatment.ts';

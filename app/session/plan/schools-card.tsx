@@ -1,4 +1,4 @@
-import { isHeatSchool } from '../../../core/heat/tank/tank-through-the-run.ts';
+import { isHeatSchool } from '../../../core/heat/tank/school-and-place.ts';
 import { showDuration } from '../../../core/units/duration.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
 import { Card } from '../../ui/card.tsx';

@@ -1,6 +1,6 @@
 import type { EveningRun } from '../../../core/evening/evening.ts';
 import { tankHeatSetting } from '../../../core/heat/tank/tank-heat-setting.ts';
-import { isHeatSchool, type HeatSchool } from '../../../core/heat/tank/tank-through-the-run.ts';
+import { isHeatSchool, type HeatSchool } from '../../../core/heat/tank/school-and-place.ts';
 import { isDeveloper } from '../../../core/kit/kind.ts';
 import type { Kit } from '../../../core/kit/kit.ts';
 import { loadedTank } from '../../../core/packing/load.ts';

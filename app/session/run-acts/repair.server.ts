@@ -1,7 +1,7 @@
 import { nanoid } from 'nanoid';
 import { batchState } from '../../../core/evening/evening.ts';
 import { frozenPlan } from '../../../core/run/plan/frozen-plan.ts';
-import { AGAIN, type Again } from '../../../core/run/plan/repair.ts';
+import { AGAIN, type Again } from '../../../core/run/plan/again.ts';
 import { repairPlan } from '../../../core/run/plan/repair.ts';
 import { bottlesInTheWay, pouredBaths } from '../../../core/schedule/bottles-in-run.ts';
 import { planRun } from '../../../core/schedule/plan.ts';

@@ -1,5 +1,4 @@
-import { useState } from 'react';
-import { useSearchParams } from 'react-router';
+import { lazy } from 'react';
 import { nowInWords } from '../../../core/evening/now-in-words.ts';
 import { eveningUnderWay } from '../../run/evening/evening-under-way.server.ts';
 import { ticksOf, tickDoing } from '../../run/evening/ticks.server.ts';
@@ -13,20 +12,14 @@ import { textOf } from '../../ui/forms/form.ts';
 import { postedForm } from '../../ui/forms/posted-form.ts';
 import { changeOnPaper } from '../draft/paper-action.server.ts';
 import { tonight } from '../draft/tonight.server.ts';
-import { EveningOnPaper } from '../evening/evening-on-paper.tsx';
 import { eveningPage } from '../evening/evening-page.server.ts';
 import { eveningPlan, planUnderWay } from '../evening/evening-plan.server.ts';
 import { Planned } from '../evening/planned.tsx';
-import { RefusalNotice } from '../evening/refusal-notice.tsx';
-import { FirstRunContext } from '../plan/run-number.ts';
-import { OtherSessions } from '../plan/start-bar.tsx';
 import { eveningsToCome } from '../to-come/evenings-to-come.server.ts';
-import { KeptEvenings } from '../to-come/kept-evenings.tsx';
 import { changeUnderWay } from '../under-way/coming-action.server.ts';
 import { comingOf } from '../under-way/coming.server.ts';
-import { LateRolls } from '../under-way/late-rolls.tsx';
-import { underWayPage, type UnderWayPage } from '../under-way/under-way-page.server.ts';
-import { BegunRun, Moved, NowHead, useEveningHeard, useEveningNow, WhatItTakes, WholeEvening } from '../under-way/under-way.tsx';
+import { underWayPage } from '../under-way/under-way-page.server.ts';
+import { useEveningHeard } from '../under-way/use-evening-heard.ts';
 import { openedIn } from '../evening/opened-in.ts';
 import type { Route } from './+types/tonight.ts';
 
@@ -70,7 +63,7 @@ function goingOn(sessionId: string, url: URL, atMs: number) {
   };
 }
 
-type ShownEvening = ReturnType<typeof planned> | ReturnType<typeof goingOn>;
+export type ShownEvening = ReturnType<typeof planned> | ReturnType<typeof goingOn>;
 
 /** Evenings that are kept for later, and the one that was just let go. */
 function toComeOf({ searchParams }: URL) {
@@ -88,16 +81,20 @@ export async function action({ request }: Route.ActionArgs) {
   return sessionId === null ? changeOnPaper(form) : changeUnderWay(sessionId, form);
 }
 
+/** What only some evenings show comes with those. */
+const GoingOn = lazy(async () => ({ default: (await import('../under-way/going-on.tsx')).GoingOn }));
+const KeptEvenings = lazy(async () => ({ default: (await import('../to-come/kept-evenings.tsx')).KeptEvenings }));
+
 export default function TonightPage({ loaderData, actionData }: Route.ComponentProps) {
   const { page, underWay, others, toCome } = fromText(loaderData);
   return (
     <>
       {underWay ? (
-        <UnderWay {...{ page, underWay, others, actionData }} />
+        <GoingOn {...{ page, underWay, others }} answered={actionData} />
       ) : (
         <PlannedHere page={page} refusal={actionData?.field === undefined ? null : actionData} />
       )}
-      <KeptEvenings {...toCome} />
+      {(toCome.evenings.length > 0 || toCome.letGo) && <KeptEvenings {...toCome} />}
     </>
   );
 }
@@ -106,47 +103,4 @@ export default function TonightPage({ loaderData, actionData }: Route.ComponentP
 function PlannedHere(shown: Pick<React.ComponentProps<typeof Planned>, 'page' | 'refusal'>) {
   useEveningHeard(null);
   return <Planned {...shown} />;
-}
-
-type Shown = Pick<ShownEvening, 'page' | 'others'> & {
-  readonly underWay: UnderWayPage;
-  readonly actionData: Route.ComponentProps['actionData'];
-};
-
-/** The evening that goes on: what is next, what was, what is at the Bench, and what is still to come and may be changed. */
-function UnderWay({ page, underWay, others, actionData: answered }: Shown) {
-  // The page is read again whenever anything moves, and what the last change said must outlast that.
-  const [heard, setHeard] = useState(answered);
-  const [actionData, setActionData] = useState(answered);
-  if (answered && answered !== heard) {
-    setHeard(answered);
-    setActionData(answered);
-  }
-  const [search] = useSearchParams();
-  const nowMs = useEveningNow(underWay);
-  const refusal = actionData?.field === undefined ? null : actionData;
-  return (
-    <FirstRunContext value={underWay.begun.length + 1}>
-      <NowHead page={underWay} nowMs={nowMs} />
-      <LateRolls />
-      {/* What a change moved is in sight wherever on the page it was made. */}
-      <div aria-live="polite" className="sticky top-2 z-30 mb-4 space-y-3 empty:hidden">
-        {refusal?.field === null && <RefusalNotice refusal={refusal} />}
-        {actionData?.moved && <Moved moved={actionData.moved} undone={actionData.undone} close={() => setActionData(undefined)} />}
-        <OtherSessions runs={others} />
-      </div>
-      <EveningOnPaper
-        page={page}
-        refusal={refusal?.field ? refusal : null}
-        search={search}
-        underWay={{
-          nowMs,
-          front: underWay.begun.find((run) => run.is === 'live')?.n ?? (page.evening.runs.length > 0 ? underWay.begun.length + 1 : null),
-          begun: (n) => <BegunRun key={`run-${n}`} page={underWay} n={n} nowMs={nowMs} />,
-          lasts: <WhatItTakes page={underWay} nowMs={nowMs} />,
-          below: <WholeEvening page={underWay} canUndo={page.canUndo} coming={page.evening.runs.length} />,
-        }}
-      />
-    </FirstRunContext>
-  );
 }

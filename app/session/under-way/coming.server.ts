@@ -1,5 +1,5 @@
 import type { EveningRun } from '../../../core/evening/evening.ts';
-import { pouredAtC } from '../../../core/schedule/cues.ts';
+import { pouredAtC } from '../../../core/schedule/poured-at.ts';
 import { isRoomRight } from '../../../core/schedule/tonights-temperatures.ts';
 import { runsToCome } from '../../run/acts/effect-of-run.server.ts';
 import { whileUnchanged } from '../../server/database/unchanged.server.ts';

@@ -1,5 +1,5 @@
 import { useEffect, useMemo } from 'react';
-import { Form, Link, useRevalidator } from 'react-router';
+import { Form, Link } from 'react-router';
 import { willItLast } from '../../../core/chemistry/life/will-it-last.ts';
 import { nowInWords } from '../../../core/evening/now-in-words.ts';
 import { showMinutes } from '../../../core/units/duration.ts';
@@ -10,43 +10,15 @@ import { Card } from '../../ui/card.tsx';
 import { useUnits } from '../../ui/forms/units.ts';
 import { Notice } from '../../ui/notice.tsx';
 import { PageHead } from '../../ui/page-head.tsx';
-import { answers, isAlone } from '../../ui/screen/reach.ts';
 import { useServerNow } from '../../ui/screen/use-server-now.ts';
 import { MiniStrip } from '../../ui/strip/mini-strip.tsx';
 import { Strip } from '../../ui/strip/strip.tsx';
 import { TonightForm } from '../draft/tonight-form.tsx';
 import type { UnderWayPage } from './under-way-page.server.ts';
+import { useEveningHeard } from './use-evening-heard.ts';
 
 /** Times move with the clock even when nothing happens: a run that is late makes those after it later. */
 const LOOK_AGAIN_MS = 20_000;
-
-/** The page read again whenever anything of the evening moved on any screen. */
-export function useEveningHeard(looksAgainMs: number | null): void {
-  const { revalidate } = useRevalidator();
-  useEffect(() => {
-    let soon: ReturnType<typeof setTimeout> | undefined;
-    const moved = () => {
-      clearTimeout(soon);
-      // A page that cannot be read anew stays as it is.
-      soon = setTimeout(() => void answers().then((answered) => (answered ? revalidate() : undefined)), 150);
-    };
-    const stream = new EventSource('/evening/stream');
-    stream.addEventListener('moved', moved);
-    stream.onopen = () => {
-      if (isAlone()) moved();
-    };
-    // A stream may be refused by a laptop that answers everything else.
-    stream.onerror = () => void answers();
-    const every = looksAgainMs === null ? undefined : setInterval(() => document.visibilityState === 'visible' && moved(), looksAgainMs);
-    document.addEventListener('visibilitychange', moved);
-    return () => {
-      clearTimeout(soon);
-      clearInterval(every);
-      stream.close();
-      document.removeEventListener('visibilitychange', moved);
-    };
-  }, [revalidate, looksAgainMs]);
-}
 
 /** The evening as it goes on, on this screen: its time, and everything that moves. */
 export function useEveningNow(page: UnderWayPage): number {

@@ -1,4 +1,8 @@
-import { CalendarDays, FlaskConical, ShieldAlert, Tags, Wallet } from 'lucide-react';
+import CalendarDays from 'lucide-react/icons/calendar-days';
+import FlaskConical from 'lucide-react/icons/flask-conical';
+import ShieldAlert from 'lucide-react/icons/shield-exclamation-point';
+import Tags from 'lucide-react/icons/tags';
+import Wallet from 'lucide-react/icons/wallet';
 import { Form, Link, redirect } from 'react-router';
 import { findBatch } from '../../server/shelf/batches.server.ts';
 import { setBoxDeleted } from '../../server/shelf/boxes.server.ts';

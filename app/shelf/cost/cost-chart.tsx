@@ -1,19 +1,6 @@
-import {
-  BarController,
-  BarElement,
-  CategoryScale,
-  Chart,
-  LinearScale,
-  LineController,
-  LineElement,
-  PointElement,
-  Tooltip,
-  type ChartConfiguration,
-} from 'chart.js';
-import { useEffect, useRef } from 'react';
+import type { ChartConfiguration } from 'chart.js';
+import { useMemo } from 'react';
 import { ChartCanvas } from '../../ui/charts/chart-canvas.tsx';
-
-Chart.register(BarController, BarElement, LineController, LineElement, PointElement, CategoryScale, LinearScale, Tooltip);
 
 export interface MonthShown {
   readonly label: string;
@@ -24,13 +11,8 @@ export interface MonthShown {
 
 /** Rolls as bars, what a roll cost as a line, month by month. The table below says the same in words. */
 export function CostChart({ months, says }: { readonly months: readonly MonthShown[]; readonly says: string }) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  useEffect(() => {
-    if (!canvas.current) return;
-    const chart = new Chart(canvas.current, configuration(months));
-    return () => chart.destroy();
-  }, [months]);
-  return <ChartCanvas ref={canvas} className="h-64" says={says} />;
+  const of = useMemo(() => configuration(months), [months]);
+  return <ChartCanvas of={of} className="h-64" says={says} />;
 }
 
 const INK = '#47656a';

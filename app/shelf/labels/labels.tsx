@@ -1,6 +1,6 @@
 import { Select } from '@headlessui/react';
 import { processOfKit } from '../../../core/kit/kit.ts';
-import { Printer } from 'lucide-react';
+import Printer from 'lucide-react/icons/printer';
 import { encode } from 'uqr';
 import { Form } from 'react-router';
 import { hazardSentence } from '../../../core/chemistry/safety/safety-words.ts';

@@ -1,4 +1,4 @@
-import { Printer } from 'lucide-react';
+import Printer from 'lucide-react/icons/printer';
 import { nanoid } from 'nanoid';
 import { Form, Link, redirect } from 'react-router';
 import { JUG_WORDS, JUGS } from '../../../core/chemistry/safety/spent.ts';

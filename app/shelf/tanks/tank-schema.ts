@@ -1,7 +1,7 @@
 import { object, string, type InferType } from 'yup';
 import type { FormatFamily } from '../../../core/film/format.ts';
 import { TANK_MATERIALS } from '../../../core/heat/bath/water.ts';
-import { TANK_PLACES } from '../../../core/heat/tank/tank-through-the-run.ts';
+import { TANK_PLACES } from '../../../core/heat/tank/school-and-place.ts';
 import { TANK_METHODS, WARMED } from '../../../core/heat/tank/tank.ts';
 import { LETTERS, LIMITS } from '../../../core/limits.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';

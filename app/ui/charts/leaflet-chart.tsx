@@ -1,13 +1,11 @@
-import { Chart, LinearScale, LineElement, PointElement, LineController, Tooltip, type ChartConfiguration } from 'chart.js';
-import { useEffect, useRef } from 'react';
+import type { ChartConfiguration } from 'chart.js';
+import { useMemo } from 'react';
 import type { LeafletPoint } from '../../../core/kit/kit.ts';
 import { leafletRange, leafletSeconds } from '../../../core/timing/leaflet-curve.ts';
 import { showDuration } from '../../../core/units/duration.ts';
 import { fahrenheitFromCelsius, showTemperature } from '../../../core/units/temperature.ts';
 import { useUnits } from '../forms/units.ts';
 import { ChartCanvas } from './chart-canvas.tsx';
-
-Chart.register(LineController, LineElement, PointElement, LinearScale, Tooltip);
 
 const CURVE_STEPS = 48;
 
@@ -21,19 +19,14 @@ interface LeafletChartProps {
 
 /** A bath's leaflet curve with its printed points, and where this step stands on it. */
 export function LeafletChart({ points, tempC, lift, name }: LeafletChartProps) {
-  const canvas = useRef<HTMLCanvasElement>(null);
   const { temperature } = useUnits();
-  useEffect(() => {
-    if (!canvas.current) return;
-    const chart = new Chart(canvas.current, configuration(points, tempC, lift, temperature));
-    return () => chart.destroy();
-  }, [points, tempC, lift, temperature]);
+  const of = useMemo(() => configuration(points, tempC, lift, temperature), [points, tempC, lift, temperature]);
   const { lowC, highC } = leafletRange(points);
   const here = showDuration(leafletSeconds(points, tempC) * lift);
   return (
     <figure>
       <ChartCanvas
-        ref={canvas}
+        of={of}
         className="h-52"
         says={`${name}: the leaflet runs from ${showDuration(leafletSeconds(points, lowC))} at ${showTemperature(lowC, temperature)} to ${showDuration(leafletSeconds(points, highC))} at ${showTemperature(highC, temperature)}; this step is ${here} at ${showTemperature(tempC, temperature)}.`}
       />

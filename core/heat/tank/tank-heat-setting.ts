@@ -1,5 +1,6 @@
 import { DEFAULT_COOLING_PER_MIN, DEFAULT_TANK_HEAT_JK, type TankMaterial } from '../bath/water.ts';
-import type { HeatSchool, TankHeatSetting, TankPlace } from './tank-through-the-run.ts';
+import type { TankHeatSetting } from './tank-through-the-run.ts';
+import type { HeatSchool, TankPlace } from './school-and-place.ts';
 import type { TankMethod } from './tank.ts';
 
 /** What is known of a tank's heat: from its tests, else from what it is made of (domain.md 8.1). */

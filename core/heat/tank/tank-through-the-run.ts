@@ -7,18 +7,7 @@ import { roundHalfUp } from '../../units/duration.ts';
 import { developmentRate, doseReachedS, doseUntil, type Rate } from '../dose.ts';
 import { pourForSettledC, settlesAtC, type TankHeat } from '../pouring-in.ts';
 import { coolingPath, pathTemperature, type Surroundings } from '../temperature-path.ts';
-
-/** The three schools of what to do about the heat a tank takes (domain.md 8.1, 9). */
-export const HEAT_SCHOOLS = ['wait-longer', 'pour-warmer', 'warm-tank'] as const;
-export type HeatSchool = (typeof HEAT_SCHOOLS)[number];
-
-export function isHeatSchool(school: string): school is HeatSchool {
-  return (HEAT_SCHOOLS as readonly string[]).includes(school);
-}
-
-/** Where a tank stands between agitations: in the air, in the bath, in a machine that holds a temperature. */
-export const TANK_PLACES = ['air', 'bath', 'machine'] as const;
-export type TankPlace = (typeof TANK_PLACES)[number];
+import type { HeatSchool, TankPlace } from './school-and-place.ts';
 
 /** The tank as a thing that holds heat, and where it stands (domain.md 8.1). */
 export interface TankHeatSetting {

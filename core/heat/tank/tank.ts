@@ -1,4 +1,4 @@
-import type { TankPlace } from './tank-through-the-run.ts';
+import type { TankPlace } from './school-and-place.ts';
 
 export const TANK_METHODS = ['inversion', 'stick', 'rotary'] as const;
 export type TankMethod = (typeof TANK_METHODS)[number];

@@ -1,4 +1,4 @@
-import { pouredAtC } from '../../schedule/cues.ts';
+import { pouredAtC } from '../../schedule/poured-at.ts';
 import { asMessage, sentence, type Spoken } from '../../units/sentence.ts';
 import type { RunPlan } from '../plan/run-plan.ts';
 import type { RunState, StepReading } from '../state/state.ts';

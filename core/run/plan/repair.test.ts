@@ -6,7 +6,7 @@ import { planRun } from '../../schedule/plan.ts';
 import { lightOf } from '../state/light.ts';
 import { newRun } from '../state/state.ts';
 import { housePlan } from './a-run-plan.fixture.ts';
-import { AGAIN, type Again } from './repair.ts';
+import { AGAIN, type Again } from './again.ts';
 import { repairPlan, repairSteps } from './repair.ts';
 
 const planOf = (id: string) => {

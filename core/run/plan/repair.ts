@@ -2,11 +2,8 @@ import { isDeveloper, isWater, type StepKind } from '../../kit/kind.ts';
 import { stepCues } from '../../schedule/cues.ts';
 import type { PlannedStep } from '../../schedule/plan.ts';
 import { stepStarts } from '../../schedule/timeline.ts';
+import type { Again } from './again.ts';
 import type { RunPlan } from './run-plan.ts';
-
-/** What a film may go through again, as it is said: light does no harm to one that was developed and fixed (domain.md 12). */
-export const AGAIN = ['bleach', 'fix', 'wash', 'stabilise'] as const;
-export type Again = (typeof AGAIN)[number];
 
 function does(kind: StepKind): readonly Again[] {
   switch (kind) {

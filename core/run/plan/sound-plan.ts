@@ -1,5 +1,5 @@
 import { BATH_KINDS } from '../../kit/kind.ts';
-import { TANK_PLACES } from '../../heat/tank/tank-through-the-run.ts';
+import { TANK_PLACES } from '../../heat/tank/school-and-place.ts';
 import { TANK_METHODS, WARMED } from '../../heat/tank/tank.ts';
 import { amount, fields, flag, listOf, maybe, oneOf, oneOfShapes, orNull, text, whole, type Shape } from '../../shape.ts';
 import { RUN_PLAN_FORMAT } from './run-plan.ts';

@@ -3,7 +3,7 @@ import { developmentRate } from '../../heat/dose.ts';
 import { pourForSettledC } from '../../heat/pouring-in.ts';
 import { settledForDose, warmestPourC } from '../../heat/tank/tank-through-the-run.ts';
 import { pathTemperature } from '../../heat/temperature-path.ts';
-import { pouredAtC } from '../../schedule/cues.ts';
+import { pouredAtC } from '../../schedule/poured-at.ts';
 import type { PlannedStep } from '../../schedule/plan.ts';
 import type { RunPlan } from '../plan/run-plan.ts';
 import type { ActualStep, RunState } from './state.ts';

@@ -1,4 +1,5 @@
-import { Pause, Play } from 'lucide-react';
+import Pause from 'lucide-react/icons/pause';
+import Play from 'lucide-react/icons/play';
 import { useEffect, useState } from 'react';
 import type { StepKind } from '../../../../core/kit/kind.ts';
 import type { Tape } from '../../../../core/practice/tape.ts';
