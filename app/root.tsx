@@ -14,6 +14,8 @@ export function loader() {
   return { units: storedUnits(), zone: personsZone() };
 }
 
+export { staysForALook as shouldRevalidate } from './ui/screen/looks.ts';
+
 export const meta: Route.MetaFunction = () => [{ title: 'Steady Reel' }];
 
 export function Layout({ children }: { readonly children: ReactNode }) {

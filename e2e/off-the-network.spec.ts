@@ -35,6 +35,12 @@ test('the evening’s list opens and is ticked, another place says what opens, t
   await expect(asleep(page)).toContainText('1 to save');
   await expectAccessible(page);
 
+  // What the list has with it opens where it stands.
+  await page.getByRole('link', { name: 'All water' }).first().click();
+  await expect(page.getByRole('region', { name: 'Water tonight' })).toBeVisible();
+  await page.getByRole('link', { name: 'Change', exact: true }).first().click();
+  await expect(page.getByText('What the treatments do')).toBeVisible();
+
   await page.goto('/shelf');
   await expect(page.getByRole('heading', { name: 'The laptop does not answer' })).toBeVisible();
   await expectAccessible(page);

@@ -6,9 +6,17 @@ export async function open(page: Page, address: string): Promise<void> {
   await page.locator('html[data-alive]').waitFor();
 }
 
-/** Waits until this browser has a copy of the page, for when the laptop does not answer. */
+/** Waits until this browser has a copy of the page and of every script that it loaded, for when the laptop does not answer. */
 export async function keptHere(page: Page): Promise<void> {
-  await expect.poll(async () => page.evaluate(async () => (await caches.match(location.href)) !== undefined)).toBe(true);
+  await expect
+    .poll(async () =>
+      page.evaluate(async () => {
+        const scripts = performance.getEntriesByType('resource').flatMap(({ name }) => (/\/assets\/.*\.js$/.test(name) ? [name] : []));
+        const kept = await Promise.all([location.href, ...scripts].map(async (url) => caches.match(url)));
+        return kept.every((copy) => copy !== undefined);
+      }),
+    )
+    .toBe(true);
 }
 
 /** A run that comes later is a line of the evening until it is opened. */

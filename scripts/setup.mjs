@@ -1,10 +1,12 @@
 // What every script needs before anything is installed: plain Node, no dependency.
 import { execFileSync, spawn, spawnSync } from 'node:child_process';
-import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { createHash } from 'node:crypto';
 import { createServer } from 'node:net';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
+import { keepEarlierFiles } from './earlier-files.mjs';
 
 export const root = dirname(dirname(fileURLToPath(import.meta.url)));
 
@@ -65,8 +67,9 @@ export function buildIfNeeded() {
   ];
   const last = join(root, 'build', 'csv-reader.mjs');
   if (existsSync(server) && existsSync(last) && newest(sources) < statSync(last).mtimeMs) return;
-  keepEarlierFiles();
+  const putBack = keepEarlierFiles(join(root, 'build'), join(root, 'tmp', 'earlier-build'));
   const status = run(tool('react-router'), ['build'], { env: { NODE_ENV: 'production' } });
+  putBack();
   if (status !== 0) process.exit(status);
   // The server's entry and its threads, beside what the framework built.
   const onTheServer = [
@@ -99,21 +102,25 @@ export function buildIfNeeded() {
     const bundled = run(tool('esbuild'), [entry, '--bundle', '--log-level=warning', ...flags, `--outfile=${out}`]);
     if (bundled !== 0) process.exit(bundled);
   }
+  compressForBrowsers();
+}
+
+const LEAST_BYTES = 1024;
+
+/** Scripts and styles are compressed once, as small as can be: no phone waits while that is done, and no small computer does it twice. */
+function compressForBrowsers() {
+  const client = join(root, 'build', 'client', 'assets');
+  for (const name of readdirSync(client)) {
+    if (!/\.(js|css)$/.test(name)) continue;
+    const plain = readFileSync(join(client, name));
+    if (plain.length < LEAST_BYTES) continue;
+    writeFileSync(join(client, `${name}.br`), brotliCompressSync(plain));
+    writeFileSync(join(client, `${name}.gz`), gzipSync(plain, { level: constants.Z_BEST_COMPRESSION }));
+  }
 }
 
 /** How the Bench's service worker is bundled: one script, for browsers. */
 export const WORKER_FLAGS = ['--platform=browser', '--format=iife', '--minify', '--define:process.env.NODE_ENV="production"'];
-
-const EARLIER_KEPT_DAYS = 30;
-
-/** A page that is open while Steady Reel is updated goes on with the files it was built with: those stay for a month. */
-function keepEarlierFiles() {
-  const [now, earlier] = [join(root, 'build', 'client', 'assets'), join(root, 'build', 'earlier', 'assets')];
-  mkdirSync(earlier, { recursive: true });
-  if (existsSync(now)) cpSync(now, earlier, { recursive: true, preserveTimestamps: true });
-  for (const name of readdirSync(earlier))
-    if (statSync(join(earlier, name)).mtimeMs < Date.now() - EARLIER_KEPT_DAYS * 86_400_000) rmSync(join(earlier, name));
-}
 
 function newest(paths) {
   let time = 0;

@@ -1,6 +1,7 @@
 import './memory.ts';
 import { createRequestHandler } from '@react-router/express';
 import express, { type RequestHandler } from 'express';
+import staticCompressed from 'express-static-gzip';
 import { createServer } from 'node:http';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
@@ -39,12 +40,17 @@ if (alone.refusal !== null) {
 const build = (await import(pathToFileURL(join(root, 'build', 'server', 'index.js')).href)) as ServerBuild;
 const streams = new OpenStreams();
 const client = join(root, 'build', 'client');
+/** They lie there compressed (scripts/setup.mjs). */
+const builtFiles = staticCompressed(client, {
+  enableBrotli: true,
+  orderPreference: ['br', 'gzip'],
+  index: false,
+  serveStatic: { setHeaders: (response) => response.setHeader('Cache-Control', FOR_EVER) },
+});
 const pages: RequestHandler[] = [
   // Built files never change under their names. A page that was open before an update still finds those it was built with.
-  express.static(client, {
-    maxAge: '1h',
-    setHeaders: (response, path) => path.includes('/assets/') && response.set('Cache-Control', FOR_EVER),
-  }),
+  (request, response, next) => void (/^\/assets\/[\w.-]+$/.test(request.path) ? builtFiles(request, response, next) : next()),
+  express.static(client, { maxAge: '1h' }),
   express.static(join(root, 'build', 'earlier'), { setHeaders: (response) => response.set('Cache-Control', FOR_EVER) }),
   createRequestHandler({
     build,

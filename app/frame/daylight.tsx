@@ -24,6 +24,8 @@ export function loader({ context: { who } }: Route.LoaderArgs) {
   };
 }
 
+export { staysForALook as shouldRevalidate } from '../ui/screen/looks.ts';
+
 /** How far a first session is, while one is under way: its way back stands on every page. */
 function firstRollOpen(): { readonly done: number; readonly of: number } | null {
   const first = readFirstRoll(storedSetting('first-roll'));

@@ -1,5 +1,4 @@
 import { Select } from '@headlessui/react';
-import { lazy } from 'react';
 import { Link } from 'react-router';
 import { isDeveloper } from '../../../core/kit/kind.ts';
 import { leafletRange } from '../../../core/timing/leaflet-curve.ts';
@@ -11,13 +10,12 @@ import { Card } from '../../ui/card.tsx';
 import { INPUT, INPUT_SHAPE } from '../../ui/forms/input-shape.ts';
 import { useUnits } from '../../ui/forms/units.ts';
 import type { EveningPage as TonightData } from '../evening/evening-page.server.ts';
+import { OwnMarginsOf } from '../evening/parts.ts';
 import { habitRows } from '../habits/habits-in-words.ts';
 import { useOpened } from '../list/opened.ts';
 import { hasMargins } from './margins-on.ts';
 import { NoScript, TonightForm, type TypedRefusal } from './tonight-form.tsx';
 import { TickBox } from '../../ui/forms/tick-box.tsx';
-
-const OwnMarginsOf = lazy(async () => ({ default: (await import('./own-margins.tsx')).OwnMarginsOf }));
 
 /** What holds for all of tonight: batch, temperatures, tanks, habits. Each change is posted as it is made. */
 export function SetForTonight({

@@ -1,5 +1,5 @@
 import type { Doing } from '../../../core/evening/list/doing.ts';
-import { lazy, useEffect } from 'react';
+import { useEffect } from 'react';
 import { Link } from 'react-router';
 import { SetForTonight } from '../draft/set-for-tonight.tsx';
 import type { TypedRefusal } from '../draft/tonight-form.tsx';
@@ -13,15 +13,7 @@ import { RunsBoard } from '../plan/runs-board.tsx';
 import type { EveningPage } from './evening-page.server.ts';
 import { LessonsTonight } from './lessons-tonight.tsx';
 import { MattersTonight } from './matters-tonight.tsx';
-
-/** What is opened seldom is loaded when it is opened; the page that was there waits for it. */
-const BathCard = lazy(async () => ({ default: (await import('../bath/bath-card.tsx')).BathCard }));
-const AnotherBatch = lazy(async () => ({ default: (await import('../plan/another-batch.tsx')).AnotherBatch }));
-
-/** What also helps while the laptop is away is fetched beforehand. */
-const water = () => import('../bath/water-tonight.tsx');
-const WaterTonight = lazy(async () => ({ default: (await water()).WaterTonight }));
-const ClockCard = lazy(async () => ({ default: (await import('./clock-card.tsx')).ClockCard }));
+import { AnotherBatch, BathCard, ClockCard, fetchParts, WaterTonight } from './parts.ts';
 
 interface EveningOnPaperProps {
   readonly page: EveningPage;
@@ -50,7 +42,7 @@ export function EveningOnPaper({ page, refusal, search, isLater = false, underWa
   const lookedAt = search.has('run') ? Number(search.get('run')) || 0 : null;
   const step = search.get('step');
   const first = number(0);
-  useEffect(() => void water().catch(() => {}), []);
+  useEffect(() => void fetchParts(), []);
   // What cannot be done has no place on the clock: it stands after the list, whole.
   const outside = evening.runs.flatMap((run, i) => (run.plan.ok ? [] : [i]));
   const front = underWay

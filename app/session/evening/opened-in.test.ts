@@ -7,6 +7,7 @@ process.env['STEADY_REEL_DB'] = join(mkdtempSync(join(tmpdir(), 'steady-reel-'))
 import fc from 'fast-check';
 import { storeBatch, storeRoll, storeTank } from '../../server/shelf/a-shelf.fixture.ts';
 import { asText, fromText } from '../../ui/as-text.ts';
+import { staysForALook } from '../../ui/screen/looks.ts';
 import { tonight } from '../draft/tonight.server.ts';
 import { loader } from '../tonight/tonight.tsx';
 import { eveningPage } from './evening-page.server.ts';
@@ -71,4 +72,11 @@ test('what was brought is not read again, and whatever was not is', () => {
       expect(reads(from, to)).toBe(needs || from === to);
     }),
   );
+});
+
+test('the frame is not read again for a look, and is for anything that was sent and for another page', () => {
+  const frame = (from: string, to: string, formMethod?: 'POST') =>
+    staysForALook({ currentUrl: at(from), nextUrl: at(to), formMethod, defaultShouldRevalidate: true } as Parameters<typeof looksOnly>[0]);
+  expect([frame('', '?open=water'), frame('?open=water', '?open=bath')]).toEqual([false, false]);
+  expect([frame('', '?letGo=1', 'POST'), frame('', 'rolls?state=all'), frame('?open=water', '?open=water')]).toEqual([true, true, true]);
 });

@@ -1,4 +1,5 @@
 import type { ShouldRevalidateFunctionArgs } from 'react-router';
+import { isLook } from '../../ui/screen/looks.ts';
 
 /** What of an evening is opened, by the page’s address, as far as the server has to bring more for it. */
 export interface OpenedIn {
@@ -23,9 +24,8 @@ export function openedIn({ searchParams }: Pick<URL, 'searchParams'>): OpenedIn 
 }
 
 /** Another step of the same run, or what the page has already, plans nothing anew; what is opened beyond that is read. */
-export function looksOnly({ currentUrl, nextUrl, formMethod, defaultShouldRevalidate }: ShouldRevalidateFunctionArgs): boolean {
-  const looks = !formMethod && currentUrl.pathname === nextUrl.pathname && currentUrl.search !== nextUrl.search;
-  return looks && isWithin(openedIn(nextUrl), openedIn(currentUrl)) ? false : defaultShouldRevalidate;
+export function looksOnly(going: ShouldRevalidateFunctionArgs): boolean {
+  return isLook(going) && isWithin(openedIn(going.nextUrl), openedIn(going.currentUrl)) ? false : going.defaultShouldRevalidate;
 }
 
 /** Whatever is opened next was brought already. */

@@ -1,4 +1,3 @@
-import { lazy } from 'react';
 import { Link } from 'react-router';
 import type { Fault } from '../../../core/answer.ts';
 import type { EveningRun } from '../../../core/evening/evening.ts';
@@ -13,6 +12,7 @@ import type { Plan } from '../../../core/schedule/plan.ts';
 import { waysOf } from '../way/drafted-ways.ts';
 import { TonightForm, type TypedRefusal } from '../draft/tonight-form.tsx';
 import type { EveningPage as TonightData } from '../evening/evening-page.server.ts';
+import { LastTimeLine, OpenedStep, RunChanged } from '../evening/parts.ts';
 import { useOpened } from '../list/opened.ts';
 import type { ShownDoing } from '../list/line.tsx';
 import { useRunOnBoard } from './board.ts';
@@ -24,12 +24,6 @@ import { runTitle } from './run-title.ts';
 import { TankQuestion } from './tank-question.tsx';
 import { LeftOut } from '../way/owned.tsx';
 import type { WayShown } from '../way/way-shown.ts';
-
-/** Loaded when it is opened. Nothing stands in its place meanwhile: the page that was there waits for it. */
-const OpenedStep = lazy(async () => ({ default: (await import('./opened-step.tsx')).OpenedStep }));
-/** Only some runs had a last time; a page that shows one waits for it. */
-const LastTimeLine = lazy(async () => ({ default: (await import('./last-time-line.tsx')).LastTimeLine }));
-const RunChanged = lazy(async () => ({ default: (await import('./run-changed.tsx')).RunChanged }));
 
 interface RunCardProps {
   readonly index: number;

@@ -1,0 +1,1 @@
+export function keepEarlierFiles(build: string, aside: string): () => void;
