@@ -9,12 +9,16 @@ import { deliberate } from './press.ts';
 
 /** A disk of a few megabytes, so that it can be full. Where none can be made (that takes the rights of root) there is none. */
 const disk = mkdtempSync(join(tmpdir(), 'steady-reel-disk-'));
-const made = spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=12m', 'tmpfs', disk]).status === 0;
+let isMade = false;
 const own = new OwnServer({ STEADY_REEL_DAILY_COPY: 'off' });
-test.skip(!made, 'A disk of its own cannot be made here.');
+// Made in here: this file is also read by whoever only lists its tests, and takes no disk away again.
+test.beforeAll(() => {
+  isMade = spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=12m', 'tmpfs', disk]).status === 0;
+});
+test.beforeEach(() => test.skip(!isMade, 'A disk of its own cannot be made here.'));
 test.afterAll(async () => {
   await own.kill();
-  if (made) execFileSync('umount', ['-l', disk]);
+  if (isMade) execFileSync('umount', ['-l', disk]);
 });
 
 const act = (page: Page) => page.locator('[data-act]');

@@ -4,7 +4,7 @@ import { execFileSync } from 'node:child_process';
 import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { putSection } from './put-section.mjs';
-import { BROWSER, buildIfNeeded, ensureChromium, freePort, installPackages, root, startServer } from './setup.mjs';
+import { buildIfNeeded, ensureChromium, freePort, installPackages, root, startServer, WINDOWED } from './setup.mjs';
 
 installPackages();
 ensureChromium();
@@ -24,7 +24,7 @@ async function bench() {
   });
   const server = await startServer({ port, database });
   const base = `http://127.0.0.1:${port}`;
-  const browser = await chromium.launch(BROWSER);
+  const browser = await chromium.launch(WINDOWED);
   const context = await browser.newContext();
   const page = await context.newPage();
   await page.goto(base);

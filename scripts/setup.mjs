@@ -153,6 +153,9 @@ export const BROWSER = {
   ],
 };
 
+/** A tab lies behind another only where there are windows; the shell stands in where they are not installed. */
+export const WINDOWED = { ...BROWSER, executablePath: existsSync(WITH_WINDOWS) ? WITH_WINDOWS : SHELL };
+
 /** Writes into the store of certificates that Chromium trusts, as a phone's settings do. */
 const CERTUTIL = '/usr/bin/certutil';
 

@@ -55,7 +55,11 @@ async function lane(stages) {
 }
 
 const results = (await Promise.all(quick ? reading.map((each) => lane([each])) : [lane(reading), lane(driving)])).flat();
-rmSync(books, { recursive: true, force: true });
+try {
+  rmSync(books, { recursive: true, force: true });
+} catch (error) {
+  console.error(`What the tests made could not all be taken away: ${error.message}`);
+}
 const counted = results.flatMap(({ said }) => said.match(/^(Tests:.*|\s+\d+ (passed|failed|flaky|skipped).*)$/gm) ?? []);
 if (counted.length > 0) console.log(`\n${counted.map((line) => line.trim()).join('\n')}`);
 const failed = results.filter(({ passed }) => !passed).map(({ name }) => name);
