@@ -26,7 +26,10 @@ const graphs = fc.record({ parts: fc.nat({ max: 8 }), sums: fc.nat({ max: 8 }) }
 
 const fileIn = (modules: readonly string[], edges: readonly (readonly [string, string])[]) => {
   const links = new Map<string, ModuleLinks>(
-    modules.map((id) => [id, { isEntry: PAGES.includes(id), importers: edges.flatMap(([from, to]) => (to === id && from ? [from] : [])) }]),
+    modules.map((id) => [
+      id,
+      { isEntry: PAGES.includes(id), importers: edges.flatMap(([from, to]) => (to === id && from ? [from] : [])), dynamicImporters: [] },
+    ]),
   );
   return (id: string) => fileOfModule(id, (each) => links.get(each) ?? null);
 };
@@ -83,4 +86,14 @@ test('an icon comes with the page that shows it, with the Bench where only that 
   expect(shownBy('/app/places/place-3.tsx')).toBeNull();
   expect(shownBy('/app/places/place-3.tsx', '/app/places/place-4.tsx')).toBe('icons');
   expect(shownBy('/app/bench/screen/bench.tsx', '/app/bench/practice/practice-bench.tsx')).toBe('at-the-bench');
+});
+
+test('a part that a page fetches on demand brings nothing of the Bench: what both need is neither’s own', () => {
+  const [part, shared] = ['/app/session/under-way/going-on.tsx', '/app/ui/both.tsx'];
+  const links: Record<string, ModuleLinks> = {
+    [part]: { isEntry: false, importers: [], dynamicImporters: ['/app/session/tonight/tonight.tsx'] },
+    [shared]: { isEntry: false, importers: [part, '/app/bench/screen/bench.tsx'], dynamicImporters: [] },
+    '/app/bench/screen/bench.tsx': { isEntry: true, importers: [], dynamicImporters: [] },
+  };
+  expect(fileOfModule(shared, (id) => links[id] ?? null)).toBe('run');
 });

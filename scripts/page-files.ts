@@ -5,7 +5,11 @@
 export interface ModuleLinks {
   readonly isEntry: boolean;
   readonly importers: readonly string[];
+  /** Who fetches it on demand. */
+  readonly dynamicImporters: readonly string[];
 }
+
+type LinksOf = (id: string) => ModuleLinks | null;
 
 /** From what every page needs to what only the Bench does: what stands in one file needs nothing of a later one. */
 export const RINGS = ['framework', 'everywhere', 'frame', 'evening', 'sums', 'run', 'at-the-bench'] as const;
@@ -18,14 +22,14 @@ const MANY_FOR_ARITHMETIC = 9;
 /**
  * The file of a module that these pages need, each named by its path; null where it goes with its own page. What a
  * module imports is needed by at least as many pages, so it lies in the same ring or further in, and no two files need
- * one another.
+ * one another. `whole` of them are pages, the others parts that come on demand.
  */
-function ringOf(pages: readonly string[], isArithmetic: boolean): Ring | null {
+function ringOf(pages: readonly string[], whole: number, isArithmetic: boolean): Ring | null {
   const isFor = (page: string) => pages.some((each) => each.includes(page));
   if (isFor('/app/root.tsx') || isFor('entry.client')) return 'framework';
   const isAtTheBench = isFor('/app/bench/screen/bench.tsx');
   // The frame stands around every page but the Bench, which is opened by a wet hand and waits for nothing of it.
-  if (isFor('/app/frame/daylight.tsx') || pages.length >= (isArithmetic ? MANY_FOR_ARITHMETIC : MANY_PAGES))
+  if (isFor('/app/frame/daylight.tsx') || whole >= (isArithmetic ? MANY_FOR_ARITHMETIC : MANY_PAGES))
     return isAtTheBench ? 'everywhere' : 'frame';
   if (!isAtTheBench) return null;
   if (pages.every((each) => each.includes('/app/bench/'))) return 'at-the-bench';
@@ -42,12 +46,13 @@ const CONTROLS =
   /\/node_modules\/(react-aria|react-stately|@headlessui\/react\/dist\/(components\/(select|field|label|input|description)|utils|internal\/(disabled|hidden|id|form-fields)|hooks\/use-(sync-refs|slot|event|latest-value|disposables|id|iso-morphic-effect|active-press)))/;
 
 /** Names the file of each module, for the bundler; packages by what they are, our own by who needs them. */
-export function fileOfModule(id: string, linksOf: (id: string) => ModuleLinks | null): string | null {
+export function fileOfModule(id: string, linksOf: LinksOf): string | null {
   if (FRAMEWORK.test(id)) return 'framework';
   if (ICONS.test(id)) return ONE_ICON.test(id) ? fileOfIcon(pagesThatNeed(id, linksOf)) : 'icons';
   if (CONTROLS.test(id)) return 'controls';
   if (id.includes('/node_modules/') || id.includes('\0') || id.endsWith('.css') || linksOf(id)?.isEntry) return null;
-  return ringOf(pagesThatNeed(id, linksOf), /\/core\/(?!run\/)/.test(id));
+  const pages = pagesThatNeed(id, linksOf);
+  return ringOf(pages, pages.filter((each) => !isOnDemand(each, linksOf)).length, /\/core\/(?!run\/)/.test(id));
 }
 
 /** An icon that one page shows comes with it; those that are shared are small, and come together. */
@@ -56,9 +61,12 @@ function fileOfIcon(pages: readonly string[]): string | null {
   return pages.length === 1 ? null : 'icons';
 }
 
-function pagesThatNeed(id: string, linksOf: (id: string) => ModuleLinks | null): string[] {
+const isOnDemand = (id: string, linksOf: LinksOf) => (linksOf(id)?.dynamicImporters.length ?? 0) > 0;
+
+function pagesThatNeed(id: string, linksOf: LinksOf): string[] {
   const seen = new Set([id]);
   // A set can be gone through while it grows.
   for (const at of seen) for (const importer of linksOf(at)?.importers ?? []) seen.add(importer);
-  return [...seen].filter((at) => linksOf(at)?.isEntry);
+  // What comes on demand is asked for by itself, and must not bring the Bench with it.
+  return [...seen].filter((at) => linksOf(at)?.isEntry || isOnDemand(at, linksOf));
 }
