@@ -12,6 +12,7 @@ test.afterAll(() => own.kill());
 
 const PLACES = [
   '/',
+  '/evenings/new',
   '/habits',
   '/wall-sheet',
   '/rolls/import',

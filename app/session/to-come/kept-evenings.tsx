@@ -14,6 +14,7 @@ export function KeptEvenings({
   /** One that was let go just now, with the way back. */
   readonly letGo: { readonly id: string; readonly name: string } | null;
 }) {
+  if (evenings.length === 0 && letGo === null) return null;
   return (
     <Card aria-labelledby="evenings-to-come" className="mt-4">
       <h2 id="evenings-to-come" className="font-bold">

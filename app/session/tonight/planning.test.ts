@@ -4,7 +4,7 @@ import type { ArrangedRun } from '../../../core/evening/evening.ts';
 import type { Habits } from '../../../core/schedule/habits.ts';
 import { EMPTY_DRAFT, withChange } from '../draft/draft.ts';
 import { formFromHabits, habitsFromForm, habitsSchema } from '../habits/habits-schema.ts';
-import { runTitle } from '../plan/run-title.ts';
+import { runTitle } from '../plan/run/run-title.ts';
 
 const runs: fc.Arbitrary<ArrangedRun[]> = fc.array(fc.integer({ min: 1, max: 4 }), { minLength: 1, maxLength: 5 }).map((sizes) => {
   let n = 0;

@@ -15,6 +15,7 @@ import { tonight } from '../draft/tonight.server.ts';
 import { eveningPage } from '../evening/evening-page.server.ts';
 import { eveningPlan, planUnderWay } from '../evening/evening-plan.server.ts';
 import { Planned } from '../evening/planned.tsx';
+import { KeptEvenings } from '../to-come/kept-evenings.tsx';
 import { eveningsToCome } from '../to-come/evenings-to-come.server.ts';
 import { changeUnderWay } from '../under-way/coming-action.server.ts';
 import { comingOf } from '../under-way/coming.server.ts';
@@ -81,9 +82,8 @@ export async function action({ request }: Route.ActionArgs) {
   return sessionId === null ? changeOnPaper(form) : changeUnderWay(sessionId, form);
 }
 
-/** What only some evenings show comes with those. */
+/** An evening that goes on comes with what it alone shows. */
 const GoingOn = lazy(async () => ({ default: (await import('../under-way/going-on.tsx')).GoingOn }));
-const KeptEvenings = lazy(async () => ({ default: (await import('../to-come/kept-evenings.tsx')).KeptEvenings }));
 
 export default function TonightPage({ loaderData, actionData }: Route.ComponentProps) {
   const { page, underWay, others, toCome } = fromText(loaderData);
@@ -94,7 +94,7 @@ export default function TonightPage({ loaderData, actionData }: Route.ComponentP
       ) : (
         <PlannedHere page={page} refusal={actionData?.field === undefined ? null : actionData} />
       )}
-      {(toCome.evenings.length > 0 || toCome.letGo) && <KeptEvenings {...toCome} />}
+      <KeptEvenings {...toCome} />
     </>
   );
 }
