@@ -6,7 +6,7 @@ import type { RunEvent } from '../core/run/acts/event.ts';
 import type { RunPlan } from '../core/run/plan/run-plan.ts';
 import { planEvening } from '../core/evening/evening.ts';
 import { pushOfRoll } from '../core/film/develop-at.ts';
-import { runTitle } from '../app/session/plan/run-title.ts';
+import { runTitle } from '../app/session/plan/run/run-title.ts';
 import { addBatch, findBatch, isFilmBatch, setBatchRetired } from '../app/server/shelf/batches.server.ts';
 import { databaseFile, inTransaction } from '../app/server/database/database.server.ts';
 import { saveKit } from '../app/server/shelf/kits.server.ts';

@@ -49,7 +49,10 @@ const builtFiles = staticCompressed(client, {
 });
 const pages: RequestHandler[] = [
   // Built files never change under their names. A page that was open before an update still finds those it was built with.
-  (request, response, next) => void (/^\/assets\/[\w.-]+$/.test(request.path) ? builtFiles(request, response, next) : next()),
+  (request, response, next) => {
+    if (/^\/assets\/[\w.-]+$/.test(request.path)) builtFiles(request, response, next);
+    else next();
+  },
   express.static(client, { maxAge: '1h' }),
   express.static(join(root, 'build', 'earlier'), { setHeaders: (response) => response.set('Cache-Control', FOR_EVER) }),
   createRequestHandler({

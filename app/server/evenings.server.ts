@@ -1,3 +1,4 @@
+import { parseJson } from '../../core/json-text.ts';
 import { sql } from './database/database.server.ts';
 
 /** An evening that is planned for a day to come. */
@@ -25,7 +26,7 @@ const fromRow = (row: Row): KeptEvening => ({
   name: row.name,
   onDay: row.on_day,
   firstPour: row.first_pour,
-  draft: JSON.parse(row.draft) as unknown,
+  draft: parseJson(row.draft),
 });
 
 /** Evenings to come, the next first. */

@@ -1,3 +1,4 @@
+import { parseJson } from '../../core/json-text.ts';
 import { readUnits, type Units } from '../../core/units/units.ts';
 import { sql } from './database/database.server.ts';
 
@@ -20,7 +21,7 @@ export function storedSetting(name: SettingName): unknown {
   const row = sql('SELECT document FROM settings WHERE name = ?').get(name) as { document: string } | undefined;
   if (!row) return null;
   try {
-    return JSON.parse(row.document) as unknown;
+    return parseJson(row.document);
   } catch {
     return null;
   }

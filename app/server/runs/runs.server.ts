@@ -1,3 +1,4 @@
+import { parseJson } from '../../../core/json-text.ts';
 import { readRunPlan, type RunPlan } from '../../../core/run/plan/run-plan.ts';
 import { holdClock, markClock } from '../database/clock.server.ts';
 import { sql } from '../database/database.server.ts';
@@ -104,7 +105,7 @@ export function insertSession(id: string, startedAtMs: number, draft: object = {
 /** What a session was set to when it started, as it was stored; null for a session that is not there. */
 export function draftOfSession(id: string): unknown {
   const row = sql('SELECT draft FROM sessions WHERE id = ?').get(id) as { draft: string } | undefined;
-  return row ? (JSON.parse(row.draft) as unknown) : null;
+  return row ? parseJson(row.draft) : null;
 }
 
 export function insertRun(run: Omit<Run, 'endedAtMs' | 'verdict' | 'repairs'> & { readonly repairs?: string }): void {
@@ -151,7 +152,7 @@ export function nextPosition(sessionId: string): number {
 /** What undo takes a session back to, as it was stored, the latest last. */
 export function undoOfSession(id: string): unknown {
   const row = sql('SELECT undo FROM sessions WHERE id = ?').get(id) as { undo: string } | undefined;
-  return row ? (JSON.parse(row.undo) as unknown) : [];
+  return row ? parseJson(row.undo) : [];
 }
 
 export function writeSession(id: string, draft: object, undo: readonly object[]): void {

@@ -4,7 +4,7 @@ import { showTemperature } from '../../../core/units/temperature.ts';
 import { showLitres } from '../../../core/units/volume.ts';
 import { useUnits } from '../../ui/forms/units.ts';
 import type { EveningPage } from '../evening/evening-page.server.ts';
-import { useRunNumber } from '../plan/run-number.ts';
+import { useRunNumber } from '../plan/run/run-number.ts';
 
 /** Water to have ready, by temperature, with hot and cold from the two taps (domain.md 8.2). */
 export function WaterTonight({ page }: { readonly page: EveningPage }) {

@@ -4,7 +4,7 @@ import { useText } from '../../ui/forms/units.ts';
 import { Notice } from '../../ui/notice.tsx';
 import { Why } from '../../ui/working.tsx';
 import { Remedies } from '../plan/remedies.tsx';
-import { useRunNumber } from '../plan/run-number.ts';
+import { useRunNumber } from '../plan/run/run-number.ts';
 import type { EveningPage } from './evening-page.server.ts';
 
 /** What the plan warns of, one line a matter, the gravest first. */

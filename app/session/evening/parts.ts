@@ -2,7 +2,7 @@ import { lazy } from 'react';
 
 const water = () => import('../bath/water-tonight.tsx');
 const clock = () => import('./clock-card.tsx');
-const changed = () => import('../plan/run-changed.tsx');
+const change = () => import('../plan/run/change-run.tsx');
 const margins = () => import('../draft/own-margins.tsx');
 
 /**
@@ -11,17 +11,17 @@ const margins = () => import('../draft/own-margins.tsx');
  */
 export const WaterTonight = lazy(async () => ({ default: (await water()).WaterTonight }));
 export const ClockCard = lazy(async () => ({ default: (await clock()).ClockCard }));
-export const RunChanged = lazy(async () => ({ default: (await changed()).RunChanged }));
+export const ChangeRun = lazy(async () => ({ default: (await change()).ChangeRun }));
 export const OwnMarginsOf = lazy(async () => ({ default: (await margins()).OwnMarginsOf }));
 
 /** Larger, or of no use while the laptop is away. */
 export const BathCard = lazy(async () => ({ default: (await import('../bath/bath-card.tsx')).BathCard }));
 export const AnotherBatch = lazy(async () => ({ default: (await import('../plan/another-batch.tsx')).AnotherBatch }));
-export const OpenedStep = lazy(async () => ({ default: (await import('../plan/opened-step.tsx')).OpenedStep }));
+export const OpenedStep = lazy(async () => ({ default: (await import('../plan/run/opened-step.tsx')).OpenedStep }));
 /** Only some runs had a last time. */
-export const LastTimeLine = lazy(async () => ({ default: (await import('../plan/last-time-line.tsx')).LastTimeLine }));
+export const LastTimeLine = lazy(async () => ({ default: (await import('../plan/run/last-time-line.tsx')).LastTimeLine }));
 
 /** Fetches what opens without the laptop too, so that it is there when the network is not. */
 export async function fetchParts(): Promise<void> {
-  await Promise.allSettled([water(), clock(), changed(), margins()]);
+  await Promise.allSettled([water(), clock(), change(), margins()]);
 }

@@ -6,11 +6,11 @@ import { useUnits } from '../../ui/forms/units.ts';
 import { Notice } from '../../ui/notice.tsx';
 import { MiniStrip } from '../../ui/strip/mini-strip.tsx';
 import type { EveningPage } from '../evening/evening-page.server.ts';
-import { useRunOnBoard } from '../plan/board.ts';
+import { useRunOnBoard } from '../plan/board/board.ts';
 import { Offer } from '../plan/offer.tsx';
-import { RollChip } from '../plan/roll-chip.tsx';
-import { useRunNumber } from '../plan/run-number.ts';
-import { runTitle } from '../plan/run-title.ts';
+import { RollChip } from '../plan/board/roll-chip.tsx';
+import { useRunNumber } from '../plan/run/run-number.ts';
+import { runTitle } from '../plan/run/run-title.ts';
 import type { ShownDoing } from './line.tsx';
 
 interface RunLineProps {

@@ -11,7 +11,7 @@ import { openSessionId, sessionStartedAtMs } from '../../server/runs/runs.server
 import { tonight } from '../draft/tonight.server.ts';
 import { eveningPlan, planUnderWay } from '../evening/evening-plan.server.ts';
 import { comingOf } from '../under-way/coming.server.ts';
-import { runTitle } from '../plan/run-title.ts';
+import { runTitle } from '../plan/run/run-title.ts';
 
 /** A run as it is printed or put into a calendar. */
 interface RemainingRun {

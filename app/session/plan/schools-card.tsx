@@ -4,7 +4,7 @@ import { showTemperature } from '../../../core/units/temperature.ts';
 import { Card } from '../../ui/card.tsx';
 import { useUnits } from '../../ui/forms/units.ts';
 import { TonightForm } from '../draft/tonight-form.tsx';
-import { useRunNumber } from './run-number.ts';
+import { useRunNumber } from './run/run-number.ts';
 import type { SchoolRow } from './schools.ts';
 
 const isHeat = (row: SchoolRow) => isHeatSchool(row.school);

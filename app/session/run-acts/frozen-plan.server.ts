@@ -4,7 +4,7 @@ import { loadedTank } from '../../../core/packing/load.ts';
 import { upperFirst } from '../../../core/units/first-letter.ts';
 import type { RunToStart } from '../../run/evening/session-start.server.ts';
 import type { Tonight } from '../draft/tonight.server.ts';
-import { runTitle } from '../plan/run-title.ts';
+import { runTitle } from '../plan/run/run-title.ts';
 
 /** The runs of tonight as they go to the Bench. Runs with a fault are left out. */
 export function frozenRuns(tonight: Pick<Tonight, 'evening' | 'inUse' | 'tanks' | 'waiting' | 'habits' | 'heat'>): RunToStart[] {

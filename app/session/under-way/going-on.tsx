@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { EveningOnPaper } from '../evening/evening-on-paper.tsx';
 import { RefusalNotice } from '../evening/refusal-notice.tsx';
-import { FirstRunContext } from '../plan/run-number.ts';
+import { FirstRunContext } from '../plan/run/run-number.ts';
 import { OtherSessions } from '../plan/start-bar.tsx';
 import type { Route } from '../tonight/+types/tonight.ts';
 import type { ShownEvening } from '../tonight/tonight.tsx';

@@ -25,12 +25,24 @@ test('a press on a roll fetches what drags it and counts once that is there, a s
   expect(hears).toHaveBeenCalledTimes(2);
 });
 
-test.each(['pointerup', 'pointercancel', 'keyup'])('a hand that let go before (%s) drags nothing', (end) => {
+test.each([
+  ['onPointerDown', 'pointerup'],
+  ['onPointerDown', 'pointercancel'],
+  ['onKeyDown', 'focusout'],
+] as const)('what was let go before the code came (%s, %s) drags nothing', (on, end) => {
   const { board, page, event, hears, codeComes } = aBoard();
-  board.did('roll-1', 'onPointerDown', event('pointerdown'));
+  board.did('roll-1', on, event(on));
   page.dispatchEvent(new Event(end));
   codeComes();
   expect(hears).not.toHaveBeenCalled();
+});
+
+test('Space picks a roll up though it was let go before the code came: a key is pressed, not held', () => {
+  const { board, page, event, hears, codeComes } = aBoard();
+  board.did('roll-1', 'onKeyDown', event('keydown'));
+  page.dispatchEvent(new Event('keyup'));
+  codeComes();
+  expect(hears).toHaveBeenCalledTimes(1);
 });
 
 test('what stands on the board is told as it comes and goes, and one that came again begins anew', () => {

@@ -74,7 +74,8 @@ export class Board {
     if (drag) return void drag.listeners[on]?.(event);
     this.waiting = { rollId, on, event };
     const letGo = () => (this.waiting = null);
-    for (const end of ['pointerup', 'pointercancel', 'keyup'])
+    // A finger drags while it lies on the roll; a key has done its work at once, for as long as its roll has the focus.
+    for (const end of on === 'onKeyDown' ? ['focusout'] : ['pointerup', 'pointercancel'])
       event.currentTarget.ownerDocument.addEventListener(end, letGo, { once: true, capture: true });
     this.reachedFor();
   }

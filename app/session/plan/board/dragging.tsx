@@ -14,9 +14,9 @@ import {
   type KeyboardCoordinateGetter,
 } from '@dnd-kit/core';
 import { useId, useLayoutEffect, useSyncExternalStore } from 'react';
-import type { EveningRun } from '../../../core/evening/evening.ts';
+import type { EveningRun } from '../../../../core/evening/evening.ts';
 import type { Board, DragOfRoll } from './board.ts';
-import { useRunNumber } from './run-number.ts';
+import { useRunNumber } from '../run/run-number.ts';
 
 /** What the finger is over counts; moved by keys, what the roll lies on. */
 const underPointer: CollisionDetection = (drag) => {

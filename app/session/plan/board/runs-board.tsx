@@ -1,10 +1,10 @@
 import { createContext, useMemo, useState, type ReactNode } from 'react';
 import { useSubmit } from 'react-router';
-import type { EveningRun } from '../../../core/evening/evening.ts';
-import { useOnDemand } from '../../ui/screen/use-on-demand.ts';
-import { useTonightAction } from '../draft/tonight-form.tsx';
+import type { EveningRun } from '../../../../core/evening/evening.ts';
+import { useOnDemand } from '../../../ui/screen/use-on-demand.ts';
+import { useTonightAction } from '../../draft/tonight-form.tsx';
 import { Board, BoardContext, useRunOnBoard } from './board.ts';
-import { useRunNumber } from './run-number.ts';
+import { useRunNumber } from '../run/run-number.ts';
 
 /** Rolls are dragged between the runs on this board; a drop is posted like any other change. */
 export function RunsBoard({

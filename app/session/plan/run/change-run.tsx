@@ -1,11 +1,11 @@
 import { Link } from 'react-router';
-import type { EveningRun } from '../../../core/evening/evening.ts';
-import type { Process } from '../../../core/film/process.ts';
-import { suitsFilm, TREATMENT_ADVICE, TREATMENTS, type Treatment } from '../../../core/film/treatment.ts';
-import type { EveningPage as TonightData } from '../evening/evening-page.server.ts';
+import type { EveningRun } from '../../../../core/evening/evening.ts';
+import type { Process } from '../../../../core/film/process.ts';
+import { suitsFilm, TREATMENT_ADVICE, TREATMENTS, type Treatment } from '../../../../core/film/treatment.ts';
+import type { EveningPage as TonightData } from '../../evening/evening-page.server.ts';
 import { MoveRoll, PushSelect, Reorder, TankSelect, TreatmentSelect } from './run-changes.tsx';
 
-interface RunChangedProps {
+interface ChangeRunProps {
   readonly index: number;
   readonly run: EveningRun;
   readonly rolls: TonightData['waiting'];
@@ -13,7 +13,7 @@ interface RunChangedProps {
 }
 
 /** What can be changed of a run: its rolls, push, treatment, tank and place. */
-export function RunChanged({ index, run, rolls, tonight }: RunChangedProps) {
+export function ChangeRun({ index, run, rolls, tonight }: ChangeRunProps) {
   const arranged = { as: tonight.arrangedAs, runs: tonight.evening.runs.length };
   const treatments = treatmentsFor(
     run,

@@ -1,12 +1,12 @@
 import { Link } from 'react-router';
-import type { EveningRun } from '../../../core/evening/evening.ts';
-import { isMainDeveloper } from '../../../core/kit/kind.ts';
-import { TonightForm } from '../draft/tonight-form.tsx';
-import { VERDICT_IN_SHORT } from '../../../core/inspection/inspection-words.ts';
-import { showDuration, showDurationChange } from '../../../core/units/duration.ts';
-import { showTemperature } from '../../../core/units/temperature.ts';
-import type { LastTime } from '../../run/judging/last-time.server.ts';
-import { useUnits } from '../../ui/forms/units.ts';
+import type { EveningRun } from '../../../../core/evening/evening.ts';
+import { isMainDeveloper } from '../../../../core/kit/kind.ts';
+import { TonightForm } from '../../draft/tonight-form.tsx';
+import { VERDICT_IN_SHORT } from '../../../../core/inspection/inspection-words.ts';
+import { showDuration, showDurationChange } from '../../../../core/units/duration.ts';
+import { showTemperature } from '../../../../core/units/temperature.ts';
+import type { LastTime } from '../../../run/judging/last-time.server.ts';
+import { useUnits } from '../../../ui/forms/units.ts';
 
 /** Tonight as it was last time: how warm, and what was one’s own of it. */
 interface AsLast {

@@ -1,13 +1,13 @@
 import type { ComponentProps } from 'react';
-import type { EveningRun } from '../../../core/evening/evening.ts';
-import { isDeveloper } from '../../../core/kit/kind.ts';
-import type { Plan, PlannedStep } from '../../../core/schedule/plan.ts';
-import type { TypedRefusal } from '../draft/tonight-form.tsx';
-import type { EveningPage as TonightData } from '../evening/evening-page.server.ts';
-import { MarginsApart } from '../way/margin-apart.tsx';
-import type { WayShown } from '../way/way-shown.ts';
-import { YourWay } from '../way/your-way.tsx';
-import { SchoolsCard } from './schools-card.tsx';
+import type { EveningRun } from '../../../../core/evening/evening.ts';
+import { isDeveloper } from '../../../../core/kit/kind.ts';
+import type { Plan, PlannedStep } from '../../../../core/schedule/plan.ts';
+import type { TypedRefusal } from '../../draft/tonight-form.tsx';
+import type { EveningPage as TonightData } from '../../evening/evening-page.server.ts';
+import { MarginsApart } from '../../way/margin-apart.tsx';
+import type { WayShown } from '../../way/way-shown.ts';
+import { YourWay } from '../../way/your-way.tsx';
+import { SchoolsCard } from '../schools-card.tsx';
 import { StepDetail } from './step-detail.tsx';
 import { TankTrace } from './tank-trace.tsx';
 

@@ -1,9 +1,9 @@
 import { Link } from 'react-router';
-import type { EveningRun } from '../../../core/evening/evening.ts';
-import { isMainDeveloper } from '../../../core/kit/kind.ts';
-import { showDuration } from '../../../core/units/duration.ts';
-import type { ShownProposal } from '../../run/judging/proposals.server.ts';
-import { TonightForm } from '../draft/tonight-form.tsx';
+import type { EveningRun } from '../../../../core/evening/evening.ts';
+import { isMainDeveloper } from '../../../../core/kit/kind.ts';
+import { showDuration } from '../../../../core/units/duration.ts';
+import type { ShownProposal } from '../../../run/judging/proposals.server.ts';
+import { TonightForm } from '../../draft/tonight-form.tsx';
 
 const ACT = 'min-h-9 font-semibold underline';
 

@@ -1,29 +1,29 @@
 import { Link } from 'react-router';
-import type { Fault } from '../../../core/answer.ts';
-import type { EveningRun } from '../../../core/evening/evening.ts';
-import { showDuration, showMinutes } from '../../../core/units/duration.ts';
-import { sayIn } from '../../../core/units/sentence.ts';
-import { showTemperature } from '../../../core/units/temperature.ts';
-import { useText, useUnits } from '../../ui/forms/units.ts';
-import { Notice } from '../../ui/notice.tsx';
-import { rollRange } from '../../ui/roll-range.ts';
-import { Strip } from '../../ui/strip/strip.tsx';
-import type { Plan } from '../../../core/schedule/plan.ts';
-import { waysOf } from '../way/drafted-ways.ts';
-import { TonightForm, type TypedRefusal } from '../draft/tonight-form.tsx';
-import type { EveningPage as TonightData } from '../evening/evening-page.server.ts';
-import { LastTimeLine, OpenedStep, RunChanged } from '../evening/parts.ts';
-import { useOpened } from '../list/opened.ts';
-import type { ShownDoing } from '../list/line.tsx';
-import { useRunOnBoard } from './board.ts';
-import { RollChip } from './roll-chip.tsx';
-import { Offer } from './offer.tsx';
+import type { Fault } from '../../../../core/answer.ts';
+import type { EveningRun } from '../../../../core/evening/evening.ts';
+import { showDuration, showMinutes } from '../../../../core/units/duration.ts';
+import { sayIn } from '../../../../core/units/sentence.ts';
+import { showTemperature } from '../../../../core/units/temperature.ts';
+import { useText, useUnits } from '../../../ui/forms/units.ts';
+import { Notice } from '../../../ui/notice.tsx';
+import { rollRange } from '../../../ui/roll-range.ts';
+import { Strip } from '../../../ui/strip/strip.tsx';
+import type { Plan } from '../../../../core/schedule/plan.ts';
+import { waysOf } from '../../way/drafted-ways.ts';
+import { TonightForm, type TypedRefusal } from '../../draft/tonight-form.tsx';
+import type { EveningPage as TonightData } from '../../evening/evening-page.server.ts';
+import { LastTimeLine, OpenedStep, ChangeRun } from '../../evening/parts.ts';
+import { useOpened } from '../../list/opened.ts';
+import type { ShownDoing } from '../../list/line.tsx';
+import { useRunOnBoard } from '../board/board.ts';
+import { RollChip } from '../board/roll-chip.tsx';
+import { Offer } from '../offer.tsx';
 import { ProposalLine } from './proposal-line.tsx';
 import { useRunNumber } from './run-number.ts';
 import { runTitle } from './run-title.ts';
 import { TankQuestion } from './tank-question.tsx';
-import { LeftOut } from '../way/owned.tsx';
-import type { WayShown } from '../way/way-shown.ts';
+import { LeftOut } from '../../way/owned.tsx';
+import type { WayShown } from '../../way/way-shown.ts';
 
 interface RunCardProps {
   readonly index: number;
@@ -140,7 +140,7 @@ export function RunCard({ index, run, tonight, doing, chosenStep, isLookedAt, re
         </ul>
         <span className="text-quiet">{plan && inThisBatch(plan, batch)}</span>
       </div>
-      {isChanged && <RunChanged {...{ index, run, rolls, tonight }} />}
+      {isChanged && <ChangeRun {...{ index, run, rolls, tonight }} />}
     </section>
   );
 }

@@ -2,11 +2,11 @@ import { Select } from '@headlessui/react';
 import ArrowDown from 'lucide-react/icons/arrow-down';
 import ArrowUp from 'lucide-react/icons/arrow-up';
 import { useSubmit } from 'react-router';
-import type { EveningRun } from '../../../core/evening/evening.ts';
-import { TREATMENT_ADVICE, type Treatment } from '../../../core/film/treatment.ts';
-import { nearestThird, showStops } from '../../../core/units/exposure.ts';
-import { TonightForm, useTonightAction } from '../draft/tonight-form.tsx';
-import type { EveningPage as TonightData } from '../evening/evening-page.server.ts';
+import type { EveningRun } from '../../../../core/evening/evening.ts';
+import { TREATMENT_ADVICE, type Treatment } from '../../../../core/film/treatment.ts';
+import { nearestThird, showStops } from '../../../../core/units/exposure.ts';
+import { TonightForm, useTonightAction } from '../../draft/tonight-form.tsx';
+import type { EveningPage as TonightData } from '../../evening/evening-page.server.ts';
 import { useRunNumber } from './run-number.ts';
 
 const SMALL = 'min-h-9 rounded border border-[#8aa39e] bg-white px-2 text-sm';

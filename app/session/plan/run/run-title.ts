@@ -1,8 +1,8 @@
-import type { EveningRun } from '../../../core/evening/evening.ts';
-import { formatById } from '../../../core/film/format.ts';
-import { TREATMENT_ADVICE } from '../../../core/film/treatment.ts';
-import { showStops } from '../../../core/units/exposure.ts';
-import type { Roll } from '../../server/rolls.server.ts';
+import type { EveningRun } from '../../../../core/evening/evening.ts';
+import { formatById } from '../../../../core/film/format.ts';
+import { TREATMENT_ADVICE } from '../../../../core/film/treatment.ts';
+import { showStops } from '../../../../core/units/exposure.ts';
+import type { Roll } from '../../../server/rolls.server.ts';
 
 const WORDS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'];
 

@@ -1,12 +1,12 @@
-import type { EveningRun } from '../../../core/evening/evening.ts';
-import { isDeveloper } from '../../../core/kit/kind.ts';
-import { leafletSeconds } from '../../../core/timing/leaflet-curve.ts';
-import { showDuration } from '../../../core/units/duration.ts';
-import { showRange } from '../../../core/units/sentence.ts';
-import { Card } from '../../ui/card.tsx';
-import { LeafletChart } from '../../ui/charts/leaflet-chart.tsx';
-import { useText, useUnits } from '../../ui/forms/units.ts';
-import { Working } from '../../ui/working.tsx';
+import type { EveningRun } from '../../../../core/evening/evening.ts';
+import { isDeveloper } from '../../../../core/kit/kind.ts';
+import { leafletSeconds } from '../../../../core/timing/leaflet-curve.ts';
+import { showDuration } from '../../../../core/units/duration.ts';
+import { showRange } from '../../../../core/units/sentence.ts';
+import { Card } from '../../../ui/card.tsx';
+import { LeafletChart } from '../../../ui/charts/leaflet-chart.tsx';
+import { useText, useUnits } from '../../../ui/forms/units.ts';
+import { Working } from '../../../ui/working.tsx';
 import { useRunNumber } from './run-number.ts';
 
 /** One step opened: its working, its place on the leaflet curve, its cues. */

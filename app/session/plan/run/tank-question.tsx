@@ -1,12 +1,12 @@
-import { TEST_WATER_C } from '../../../core/heat/tank/tank-test.ts';
-import type { Plan } from '../../../core/schedule/plan.ts';
-import { showTemperature } from '../../../core/units/temperature.ts';
-import { showVolume } from '../../../core/units/volume.ts';
-import { Button } from '../../ui/button.tsx';
-import { INPUT_SHAPE } from '../../ui/forms/input-shape.ts';
-import { useUnits } from '../../ui/forms/units.ts';
-import { TonightForm, type TypedRefusal } from '../draft/tonight-form.tsx';
-import type { EveningPage } from '../evening/evening-page.server.ts';
+import { TEST_WATER_C } from '../../../../core/heat/tank/tank-test.ts';
+import type { Plan } from '../../../../core/schedule/plan.ts';
+import { showTemperature } from '../../../../core/units/temperature.ts';
+import { showVolume } from '../../../../core/units/volume.ts';
+import { Button } from '../../../ui/button.tsx';
+import { INPUT_SHAPE } from '../../../ui/forms/input-shape.ts';
+import { useUnits } from '../../../ui/forms/units.ts';
+import { TonightForm, type TypedRefusal } from '../../draft/tonight-form.tsx';
+import type { EveningPage } from '../../evening/evening-page.server.ts';
 
 interface TankQuestionProps {
   readonly tank: EveningPage['tanks'][number] | undefined;

@@ -1,9 +1,9 @@
-import { isFinal } from '../../../core/kit/kind.ts';
-import type { Plan } from '../../../core/schedule/plan.ts';
-import { showDuration } from '../../../core/units/duration.ts';
-import { showTemperature } from '../../../core/units/temperature.ts';
-import { TemperatureScale } from '../../ui/charts/temperature-scale.tsx';
-import { useUnits } from '../../ui/forms/units.ts';
+import { isFinal } from '../../../../core/kit/kind.ts';
+import type { Plan } from '../../../../core/schedule/plan.ts';
+import { showDuration } from '../../../../core/units/duration.ts';
+import { showTemperature } from '../../../../core/units/temperature.ts';
+import { TemperatureScale } from '../../../ui/charts/temperature-scale.tsx';
+import { useUnits } from '../../../ui/forms/units.ts';
 
 const WIDTH = 600;
 const HEIGHT = 80;
