@@ -1,8 +1,14 @@
 import { expect, type Page } from '@playwright/test';
 
-/** Waits until a press of the act is meant: the page lives, and what stands on the button stands there long enough. */
+/** Waits until a press of the act is meant: the page lives, what stands on the button stands there long enough, and the keys are there. */
 export async function pressable(page: Page): Promise<void> {
   await page.locator('[data-act][data-ready=true]').waitFor();
+  await keysHere(page);
+}
+
+/** The keys of the Bench come a moment after what is pressed. */
+export async function keysHere(page: Page): Promise<void> {
+  await page.locator('html[data-keys]').waitFor();
 }
 
 /**

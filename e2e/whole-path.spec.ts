@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { open } from './open.ts';
 import { freshDatabase, OwnServer } from './own-server.ts';
 import { ledTo } from './evenings/set-up.ts';
-import { pressable } from './press.ts';
+import { keysHere, pressable } from './press.ts';
 
 /** An empty book, on a clock that runs sixtyfold. */
 const own = new OwnServer({ STEADY_REEL_TEST_SPEED: '60' });
@@ -81,7 +81,7 @@ test('from an empty shelf to a hung-up roll in the logbook, with the batch moved
 
   await page.getByRole('button', { name: 'Start at the Bench' }).click();
   await page.getByRole('button', { name: /Go on without the checklist/ }).waitFor();
-  await page.locator('html[data-alive]').waitFor();
+  await keysHere(page);
   await page.keyboard.press('Space');
   await press(page, /Pour prewash water in/, /Prewash out/);
   await ledTo(page, /I pour out/);

@@ -1,4 +1,4 @@
-// The Bench's figures, in real Chromium: cue punctuality, act to other screen, first picture, JavaScript delivered.
+// The Bench's figures, in real Chromium: cue punctuality, act to other screen, first picture and first press.
 // Appends its table to docs/measurements.md. SECONDS=3600 measures the cues for an hour.
 import { execFileSync } from 'node:child_process';
 import { rmSync } from 'node:fs';
@@ -125,11 +125,11 @@ async function actToOtherScreen() {
   return taken;
 }
 
-const sum = (scripts) => scripts.reduce((bytes, [, size]) => bytes + size, 0);
-
 /** A phone of some years on a weak network, opened at a page. */
+const PHONE = { width: 390, height: 844 };
+
 async function slowPhone(browser) {
-  const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, serviceWorkers: 'block' });
+  const phone = await browser.newContext({ viewport: PHONE, serviceWorkers: 'block' });
   const screen = await phone.newPage();
   const cdp = await phone.newCDPSession(screen);
   await cdp.send('Network.enable');
@@ -147,37 +147,31 @@ async function slowPhone(browser) {
 const painted = (screen) =>
   screen.waitForFunction(() => performance.getEntriesByName('first-contentful-paint').length > 0, undefined, { polling: 20 });
 
+async function middleOfAct(browser, address) {
+  const context = await browser.newContext({ viewport: PHONE });
+  const page = await context.newPage();
+  await page.goto(address);
+  const { x, y, width, height } = await page.locator('[data-act][data-ready=true]').boundingBox();
+  await context.close();
+  return { x: x + width / 2, y: y + height / 2 };
+}
+
 /** How long until a press on the picture, as soon as there is one, is done on the laptop: before scripts it is a form. */
 async function firstPress() {
   const { page, browser, end } = await bench();
   const act = page.locator('[data-act]');
   const said = await act.textContent();
+  // Where it is pressed is found out beforehand: asking the slow screen for it would wait for its scripts.
+  const { x, y } = await middleOfAct(browser, page.url());
   const screen = await slowPhone(browser);
   const from = Date.now();
   await screen.goto(page.url(), { waitUntil: 'commit' });
   await painted(screen);
-  const { x, y } = await screen.locator('[data-act]').boundingBox();
-  await screen.mouse.click(x + 20, y + 20);
+  await screen.mouse.click(x, y);
   await page.waitForFunction((before) => document.querySelector('[data-act]')?.textContent !== before, said, { polling: 20 });
   const done = Date.now() - from;
   await end();
   return done;
-}
-
-/** Every script that a page has loaded once it is quiet, by name, compressed. */
-async function scriptsOf(browser, address) {
-  const context = await browser.newContext({ serviceWorkers: 'block' });
-  const page = await context.newPage();
-  await page.goto(address);
-  await page.waitForTimeout(2500);
-  const scripts = await page.evaluate(() =>
-    performance
-      .getEntriesByType('resource')
-      .filter((entry) => entry.name.endsWith('.js'))
-      .map((entry) => [entry.name, entry.encodedBodySize]),
-  );
-  await context.close();
-  return new Map(scripts);
 }
 
 async function firstPicture() {
@@ -189,20 +183,8 @@ async function firstPicture() {
   const picture = Date.now() - from;
   await screen.locator('[data-act][data-ready=true]').waitFor();
   const answers = Date.now() - from;
-  await screen.waitForTimeout(1500);
-  const base = new URL(page.url()).origin;
-  const weights = new Map();
-  for (const path of [new URL(page.url()).pathname, '/', '/shelf', '/logbook', '/rolls/new', '/safety', '/method'])
-    weights.set(path, await scriptsOf(browser, base + path));
-  // An empty page would load the framework and the root of the site, as the build's own list says.
-  const framework = await page.evaluate(() => {
-    const { entry, routes } = window.__reactRouterManifest;
-    return [entry, routes.root].flatMap(({ module, imports }) => [module, ...imports]);
-  });
   await end();
-  const [scripts] = [...weights.values()];
-  const empty = sum([...scripts].filter(([name]) => framework.includes(new URL(name).pathname)));
-  return { picture, answers, empty, weights: [...weights].map(([path, scripts]) => [path, sum([...scripts])]) };
+  return { picture, answers };
 }
 
 // An hour each is enough; side by side they also share the machine as a phone and a laptop would.
@@ -229,12 +211,6 @@ const rest = `
 | --- | --- |
 | act to the other screen, 20 readings | median ${at(other, 0.5).toFixed(0)} ms, worst ${at(other, 1).toFixed(0)} ms |
 | first useful picture, phone profile (CPU ÷ 4, 1.6 Mbit/s, 150 ms) | ${first.picture} ms; a press on it is done on the laptop after ${pressedMs} ms, one without a page between after ${first.answers} ms |
-${first.weights
-  .map(
-    ([path, bytes]) =>
-      `| scripts of ${path.startsWith('/bench/') ? 'the Bench, what is opened seldom with them' : `\`${path}\``}, compressed | ${(bytes / 1000).toFixed(0)} kB: ${(bytes / first.empty).toFixed(2)} times an empty page (aim: ${path.startsWith('/bench/') ? '1.3' : '1.5'}) |`,
-  )
-  .join('\n')}
 `;
 // An hour of cues stands in a section of its own, so that the quick measurement does not take it away.
 const [heading, body] = LONG ? ['## An hour of cues', cues] : ['## The Bench', cues + rest];

@@ -4,7 +4,7 @@ import { spawn } from 'node:child_process';
 import { installPackages, root, run, tool } from './setup.mjs';
 
 const LIMIT_MIN = 10;
-const PARTS = ['core', 'session', 'shelf', 'logbook', 'server', 'door', 'heavy', 'small', 'package', 'fuzz', 'probes', 'bench'];
+const PARTS = ['core', 'session', 'shelf', 'logbook', 'server', 'door', 'heavy', 'small', 'package', 'weight', 'fuzz', 'probes', 'bench'];
 
 const asked = process.argv.slice(2);
 const unknown = asked.filter((part) => !PARTS.includes(part));

@@ -67,10 +67,10 @@ test('the Bench never loads what only other pages need, however many they are', 
   );
 });
 
-test('packages go by what they are: the framework once, icons once, what floats above a page with what opens it', () => {
+test('packages go by what they are: the framework once, what draws icons everywhere, what floats above a page with what opens it', () => {
   const fileOf = fileIn([], []);
   expect(fileOf('/node_modules/react-dom/client.js')).toBe('framework');
-  expect(fileOf('/node_modules/lucide-react/dist/esm/Icon.mjs')).toBe('icons');
+  expect(fileOf('/node_modules/lucide-react/dist/esm/Icon.mjs')).toBe('everywhere');
   expect(fileOf('/node_modules/@headlessui/react/dist/components/select/select.js')).toBe('controls');
   expect(fileOf('/node_modules/@headlessui/react/dist/components/popover/popover.js')).toBeNull();
   expect(fileOf('/node_modules/yup/index.esm.js')).toBeNull();

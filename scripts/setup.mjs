@@ -55,6 +55,7 @@ export function buildIfNeeded() {
     'demo/fill.ts',
     'demo/scenario.ts',
     'scan',
+    'scripts/files-of-parts.ts',
     'scripts/page-files.ts',
     'scripts/setup.mjs',
     'scripts/restore.ts',

@@ -6,7 +6,7 @@ import { addRoll } from '../server/rolls.server.ts';
 import { storedUnits } from '../server/settings.server.ts';
 import { findKit, kitIdTaken, saveNewKit } from '../server/shelf/kits.server.ts';
 import { findTank, saveTank } from '../server/shelf/tanks.server.ts';
-import { readForm, textOf } from '../ui/forms/form.ts';
+import { readForm, textOf } from '../ui/forms/read-form.ts';
 import { onceOf } from '../ui/forms/once.ts';
 import { unitsTypedIn } from '../ui/forms/typed-in.ts';
 import { readPostedLeaflet } from '../ui/leaflet/posted-leaflet.ts';

@@ -16,24 +16,20 @@ import { findTank, listTanks } from '../server/shelf/tanks.server.ts';
 import { Button } from '../ui/button.tsx';
 import { postedForm } from '../ui/forms/posted-form.ts';
 import { typedInAddress, type RefusedLeaflet } from '../ui/leaflet/posted-leaflet.ts';
+import { linksTo } from '../ui/links-to.ts';
 import { PageHead } from '../ui/page-head.tsx';
 import type { Route } from './+types/first-roll.ts';
 import { bathForBeginners, doneByFacts, factsSince } from './facts.server.ts';
 import { actOfFirstRoll } from './first-acts.server.ts';
 import { firstRoll } from './first-roll.server.ts';
+import { filesOfStep } from './files-of-step.server.ts';
 import { StepList } from './step-list.tsx';
-import { AfterStep } from './steps/after-step.tsx';
-import { BathStep } from './steps/bath-step.tsx';
-import { BlindStep } from './steps/blind-step.tsx';
-import { DryRunStep } from './steps/dry-run-step.tsx';
-import { KitStep } from './steps/kit-step.tsx';
-import { LoadingStep } from './steps/loading-step.tsx';
-import { NeededStep } from './steps/needed-step.tsx';
-import { RealStep } from './steps/real-step.tsx';
-import { RoomStep } from './steps/room-step.tsx';
-import { TankStep } from './steps/tank-step.tsx';
+import { AfterStep, BathStep, BlindStep, DryRunStep, KitStep, LoadingStep, NeededStep, RealStep, RoomStep, TankStep } from './steps.ts';
 
-export const meta: Route.MetaFunction = () => [{ title: 'Your first roll · Steady Reel' }];
+export const meta: Route.MetaFunction = ({ loaderData: loaded }) => [
+  { title: 'Your first roll · Steady Reel' },
+  ...linksTo(loaded?.files ?? []),
+];
 
 /** What a beginner’s kit is most likely like: shown with until there is their own. */
 const LIKE = 'house-c41-three-bath';
@@ -64,6 +60,7 @@ export function loader({ request }: Route.LoaderArgs) {
     typed: typedInAddress(request.url) ?? {},
     tanks: listTanks().map(({ id, name, volumeMl }) => ({ id, name, volumeMl })),
     tank: first.tankId === null ? null : (findTank(first.tankId)?.id ?? null),
+    files: filesOfStep(step),
     bath: step === 'bath' ? bathForBeginners((chosen ?? like).kit) : null,
   };
 }

@@ -4,7 +4,7 @@ import { encode } from 'uqr';
 import { shownInstant } from '../server/database/clock.server.ts';
 import { Button, LinkButton } from '../ui/button.tsx';
 import { Card } from '../ui/card.tsx';
-import { textOf } from '../ui/forms/form.ts';
+import { textOf } from '../ui/forms/read-form.ts';
 import { postedForm } from '../ui/forms/posted-form.ts';
 import { oneLine } from '../ui/forms/typed.ts';
 import { Notice } from '../ui/notice.tsx';

@@ -1,4 +1,4 @@
-import { textOf } from '../ui/forms/form.ts';
+import { textOf } from '../ui/forms/read-form.ts';
 import { postedForm } from '../ui/forms/posted-form.ts';
 import type { Route } from './+types/add.ts';
 import { added } from './added.server.ts';

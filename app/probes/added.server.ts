@@ -2,7 +2,7 @@ import { nowMs } from '../server/database/clock.server.ts';
 import { addHeater, listHeaters } from '../server/heaters.server.ts';
 import { addProbe, listProbes } from '../server/probes.server.ts';
 import { hashOfToken, newToken } from '../server/tokens.server.ts';
-import { readForm } from '../ui/forms/form.ts';
+import { readForm } from '../ui/forms/read-form.ts';
 import { nameSchema } from './probe-schemas.ts';
 
 /** Adds a probe or heater by its name; its token is told this once. */

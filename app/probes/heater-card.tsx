@@ -4,9 +4,10 @@ import { figureOfTemperature, showTemperature } from '../../core/units/temperatu
 import { Button } from '../ui/button.tsx';
 import { Card } from '../ui/card.tsx';
 import { TextField } from '../ui/forms/fields.tsx';
-import { useCheckedForm } from '../ui/forms/form.ts';
+import { schemaOnDemand, useCheckedForm } from '../ui/forms/form.ts';
 import { useUnits } from '../ui/forms/units.ts';
-import { setPointSchema } from './probe-schemas.ts';
+
+const setPoint = schemaOnDemand(async () => (await import('./probe-schemas.ts')).setPointSchema);
 
 interface HeaterShown {
   readonly name: string;
@@ -21,7 +22,7 @@ const LOST_S = 10;
 /** One heater: what it should hold, and what it says of itself. */
 export function HeaterCard({ heater, reply }: { readonly heater: HeaterShown; readonly reply: SubmissionResult | null }) {
   const { temperature } = useUnits();
-  const [form, fields] = useCheckedForm(setPointSchema(temperature), reply, {
+  const [form, fields] = useCheckedForm([setPoint, temperature], reply, {
     setC: heater.setC === null ? '' : figureOfTemperature(heater.setC, temperature),
   });
   return (

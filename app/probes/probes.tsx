@@ -24,7 +24,8 @@ import { listBatches } from '../server/shelf/batches.server.ts';
 import { Button } from '../ui/button.tsx';
 import { Card } from '../ui/card.tsx';
 import { FormErrors, TextField } from '../ui/forms/fields.tsx';
-import { readForm, textOf, useCheckedForm } from '../ui/forms/form.ts';
+import { schemaOnDemand, useCheckedForm } from '../ui/forms/form.ts';
+import { readForm, textOf } from '../ui/forms/read-form.ts';
 import { postedForm } from '../ui/forms/posted-form.ts';
 import { unitsTypedIn } from '../ui/forms/typed-in.ts';
 import { Notice } from '../ui/notice.tsx';
@@ -33,8 +34,10 @@ import type { Route } from './+types/probes.ts';
 import { added } from './added.server.ts';
 import { HeaterCard } from './heater-card.tsx';
 import { ProbeCard } from './probe-card.tsx';
-import { nameSchema, setPointSchema } from './probe-schemas.ts';
+import { setPointSchema } from './probe-schemas.ts';
 import { TokenShown } from './token-shown.tsx';
+
+const namedBy = schemaOnDemand(async () => (await import('./probe-schemas.ts')).nameSchema);
 
 export const meta: Route.MetaFunction = () => [{ title: 'Probes · Steady Reel' }];
 
@@ -191,7 +194,7 @@ export default function Probes({ loaderData, actionData: answered }: Route.Compo
 }
 
 function AddForm({ what, reply }: { readonly what: 'probe' | 'heater'; readonly reply: Parameters<typeof useCheckedForm>[1] }) {
-  const [form, fields] = useCheckedForm(nameSchema, reply);
+  const [form, fields] = useCheckedForm([namedBy], reply);
   return (
     <Form method="post" {...getFormProps(form)}>
       <Card className="space-y-3">

@@ -14,7 +14,7 @@ import { loader as exportLoader } from './export.ts';
 import { action as importAction, loader as importLoader } from './import.tsx';
 import { action as listAction, loader as listLoader } from './list.tsx';
 import { action as rollAction } from './roll.tsx';
-import { fieldsOfFormat } from './roll-schema.ts';
+import { fieldsOfFormat } from './other-format.ts';
 
 const ROLL = {
   name: 'Ferry firing 9',

@@ -5,13 +5,14 @@ import { inTransaction } from '../server/database/database.server.ts';
 import { addRoll, findRoll, knownFilms } from '../server/rolls.server.ts';
 import { Button, LinkButton } from '../ui/button.tsx';
 import { INPUT_SHAPE } from '../ui/forms/input-shape.ts';
-import { readForm } from '../ui/forms/form.ts';
+import { readForm } from '../ui/forms/read-form.ts';
 import { onceOf } from '../ui/forms/once.ts';
 import { postedForm } from '../ui/forms/posted-form.ts';
 import { PageHead } from '../ui/page-head.tsx';
 import type { Route } from './+types/add.ts';
 import { RollForm } from './roll-form.tsx';
-import { fieldsOfFormat, rollFields, rollSchema } from './roll-schema.ts';
+import { rollFields, rollSchema } from './roll-schema.ts';
+import { fieldsOfFormat } from './other-format.ts';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Add a roll · Steady Reel' }];
 

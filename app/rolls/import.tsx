@@ -4,7 +4,7 @@ import { data, Form, redirect, useRevalidator } from 'react-router';
 import { Button, LinkButton } from '../ui/button.tsx';
 import { Card } from '../ui/card.tsx';
 import { INPUT, INPUT_SHAPE } from '../ui/forms/input-shape.ts';
-import { textOf } from '../ui/forms/form.ts';
+import { textOf } from '../ui/forms/read-form.ts';
 import { receivedFolder } from '../server/received-folder.server.ts';
 import { dropReceived, receivedForm } from '../ui/forms/received-form.server.ts';
 import { Notice } from '../ui/notice.tsx';

@@ -23,7 +23,7 @@ import {
 import { Button, LinkButton } from '../ui/button.tsx';
 import { Card } from '../ui/card.tsx';
 import { INPUT_SHAPE } from '../ui/forms/input-shape.ts';
-import { textOf } from '../ui/forms/form.ts';
+import { textOf } from '../ui/forms/read-form.ts';
 import { postedForm } from '../ui/forms/posted-form.ts';
 import { UndoBar } from '../ui/notice.tsx';
 import { pageAsked } from '../ui/page-asked.ts';

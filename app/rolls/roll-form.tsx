@@ -8,9 +8,11 @@ import { TREATMENT_ADVICE, TREATMENTS, type Treatment } from '../../core/film/tr
 import { showStops } from '../../core/units/exposure.ts';
 import { Card } from '../ui/card.tsx';
 import { CheckField, FormErrors, SelectField, TextArea, TextField } from '../ui/forms/fields.tsx';
-import { useCheckedForm } from '../ui/forms/form.ts';
+import { schemaOnDemand, useCheckedForm } from '../ui/forms/form.ts';
 import { FilmField, type KnownFilm } from './film-field.tsx';
-import { OTHER_FORMAT, rollSchema } from './roll-schema.ts';
+import { OTHER_FORMAT } from './other-format.ts';
+
+const rollChecked = schemaOnDemand(async () => (await import('./roll-schema.ts')).rollSchema);
 
 const FORMAT_OPTIONS = [
   ...FORMATS.map(({ id, label }) => ({ value: id, label: label })),
@@ -27,7 +29,7 @@ interface RollFormProps {
 
 /** A roll's page, new or known. */
 export function RollForm({ lastResult, defaults, films, children, focusName = false }: RollFormProps) {
-  const [form, fields] = useCheckedForm(rollSchema, lastResult, defaults);
+  const [form, fields] = useCheckedForm([rollChecked], lastResult, defaults);
   const [treatment, setTreatment] = useState<Treatment>(TREATMENTS.find((each) => each === fields.treatment.initialValue) ?? 'normal');
   const nameId = fields.name.id;
   useEffect(() => {

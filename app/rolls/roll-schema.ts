@@ -1,17 +1,16 @@
 import { object, string, type InferType } from 'yup';
-import { AREA_CM2, FORMAT_FAMILIES, isFormatId, otherFormat, readOtherFormat, type FormatId } from '../../core/film/format.ts';
+import { AREA_CM2, FORMAT_FAMILIES, isFormatId, otherFormat, type FormatId } from '../../core/film/format.ts';
 import { PROCESSES } from '../../core/film/process.ts';
 import { suitsFilm, TREATMENTS } from '../../core/film/treatment.ts';
 import { LETTERS, LIMITS } from '../../core/limits.ts';
 import type { RollFields } from '../server/rolls.server.ts';
 import { ticked, typedName, typedNumber, typedText } from '../ui/forms/typed.ts';
+import { OTHER_FORMAT } from './other-format.ts';
 
 const SPEED = 'A film speed is a whole number from 1 to 25600, such as 200.';
 const speed = () => typedNumber(SPEED).integer(SPEED).min(LIMITS.filmSpeed[0], SPEED).max(LIMITS.filmSpeed[1], SPEED);
 
 const AREA = `The film’s area is a number of cm² from ${AREA_CM2[0]} to ${AREA_CM2[1]}: its length by its width, such as 430.`;
-/** Film that the list does not name, by its area. */
-export const OTHER_FORMAT = 'other';
 
 /** A roll as its form has it; the CSV import reads the same fields by the same rules. */
 export const rollSchema = object({
@@ -57,12 +56,6 @@ export const rollSchema = object({
           : 'Cross-processing is for E-6 slide film.',
     });
   });
-
-/** What stands in the form’s fields for a format as it is kept. */
-export function fieldsOfFormat(format: FormatId) {
-  const other = readOtherFormat(format);
-  return other ? { format: OTHER_FORMAT, areaCm2: other.areaCm2, areaPlace: other.family } : { format };
-}
 
 export function rollFields({ areaCm2, areaPlace, ...form }: InferType<typeof rollSchema>): RollFields {
   return {

@@ -6,13 +6,14 @@ import { nowMs } from '../server/database/clock.server.ts';
 import { findRoll, knownFilms, setRollDeleted, setRollState, updateRoll } from '../server/rolls.server.ts';
 import { findRun } from '../server/runs/runs.server.ts';
 import { Button, LinkButton } from '../ui/button.tsx';
-import { readForm } from '../ui/forms/form.ts';
+import { readForm } from '../ui/forms/read-form.ts';
 import { postedForm } from '../ui/forms/posted-form.ts';
 import { Notice } from '../ui/notice.tsx';
 import { PageHead } from '../ui/page-head.tsx';
 import type { Route } from './+types/roll.ts';
 import { RollForm } from './roll-form.tsx';
-import { fieldsOfFormat, rollFields, rollSchema } from './roll-schema.ts';
+import { rollFields, rollSchema } from './roll-schema.ts';
+import { fieldsOfFormat } from './other-format.ts';
 import { STATE_WORDS } from './state-words.ts';
 
 export const meta: Route.MetaFunction = ({ loaderData: loaded }) => [{ title: `${loaded?.roll.name ?? 'Roll'} · Steady Reel` }];

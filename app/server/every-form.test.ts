@@ -9,7 +9,7 @@ import { amountSchema, incidentSchema, runByHandSchema, writtenSchema } from '..
 import { boxSchema } from '../shelf/boxes/box-schema.ts';
 import { batchSchema } from '../shelf/mixing/batch-schema.ts';
 import { tankSchema } from '../shelf/tanks/tank-schema.ts';
-import { readForm } from '../ui/forms/form.ts';
+import { readForm } from '../ui/forms/read-form.ts';
 
 const FORMS: readonly (readonly [string, AnyObjectSchema])[] = [
   ['a roll', rollSchema],

@@ -28,3 +28,8 @@ const AFTER_A_DEVELOPER = 'Takes the developer out of the film, so that it works
 export function whatItDoes(kind: StepKind, before?: StepKind): string {
   return isWater(kind) && before !== undefined && isDeveloper(before) ? AFTER_A_DEVELOPER : WORDS[kind];
 }
+
+/** The same of each step of a run, in their order. */
+export function whatEachDoes(steps: readonly { readonly kind: StepKind }[]): string[] {
+  return steps.map(({ kind }, i) => whatItDoes(kind, steps[i - 1]?.kind));
+}

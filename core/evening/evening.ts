@@ -19,7 +19,7 @@ import { planRun, type BatchState, type BottleState, type Advice, type Plan } fr
 import { asTheKit, type AsTheKit } from '../schedule/way/as-the-kit.ts';
 import type { WaysOfKit } from '../schedule/way/read-way.ts';
 import { singlesAfter, singlesPoured, type SingleInUse } from '../schedule/way/single-in-use.ts';
-import { type OwnMargin } from '../timing/own-margin.ts';
+import type { OwnMargin } from '../timing/own-margin.ts';
 import { filmsNotAlone, marginsOfRun } from './margins-of-run.ts';
 
 export interface EveningRoll {

@@ -5,7 +5,7 @@ import { hasCurve } from '../timing/leaflet-curve.ts';
 import { ratePoints } from '../timing/one-temperature.ts';
 import { developmentRate } from './dose.ts';
 import { pourForSettledC, settlesAtC, type TankHeat } from './pouring-in.ts';
-import { settledForDose } from './tank/tank-through-the-run.ts';
+import { settledForDose } from './tank/settled-for-dose.ts';
 import type { Surroundings } from './temperature-path.ts';
 
 export interface PourQuestion {

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { readKit } from './kit-document.ts';
-import { kitOfLeaflet, silentAbout, USUAL_BOTTLES, type BottleKind, type BottleSaid, type LeafletSaid } from './typed-leaflet.ts';
+import { kitOfLeaflet, silentAbout, type BottleSaid, type LeafletSaid } from './typed-leaflet.ts';
+import { USUAL_BOTTLES, type BottleKind } from './bottle-kinds.ts';
 
 const bottle = (kind: BottleKind, s: number, at: BottleSaid['at'] = 38): BottleSaid => ({
   kind,

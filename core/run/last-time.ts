@@ -6,7 +6,7 @@ import type { RunPlan } from './plan/run-plan.ts';
 import { gotMs } from './state/got.ts';
 import { planAsRun } from './state/plan-as-run.ts';
 import type { RunState } from './state/state.ts';
-import { pathOf } from './state/what-a-step-got.ts';
+import { pathOf } from './state/path-of.ts';
 
 /** Why a run is the nearest to one that is planned (domain.md 20). */
 export type Nearness = 'film-and-push' | 'film' | 'kit-and-push';

@@ -5,7 +5,8 @@ import { gotMs } from './state/got.ts';
 import { planAsRun } from './state/plan-as-run.ts';
 import { dueS } from './state/planned-and-actual.ts';
 import { pausedMs, type RunState } from './state/state.ts';
-import { pathOf, whatStepGot } from './state/what-a-step-got.ts';
+import { whatStepGot } from './state/what-a-step-got.ts';
+import { pathOf } from './state/path-of.ts';
 
 /** How well a run was kept to its plan, in four figures (domain.md 16, pace and trend); null where nothing was measured. */
 export interface RunTrend {

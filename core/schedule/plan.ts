@@ -1,17 +1,17 @@
 import { answered, refused, type Answer, type Fault, type Warning } from '../answer.ts';
 import { rollEquivalents, type FilmCount } from '../film/roll-equivalents.ts';
 import { treatmentRefusal, type Treatment } from '../film/treatment.ts';
-import { type TankHeatSetting, type TankThroughTheRun } from '../heat/tank/tank-through-the-run.ts';
+import type { TankHeatSetting, TankThroughTheRun } from '../heat/tank/tank-through-the-run.ts';
 import type { Tank } from '../heat/tank/tank.ts';
 import { capacityOfVolume } from '../kit/capacity.ts';
 import { bleachesOrFixes, isDeveloper, type StepKind } from '../kit/kind.ts';
 import type { Agitation, Kit, LeafletPoint, PushRule } from '../kit/kit.ts';
 import type { Manner, Movement } from '../kit/manner.ts';
-import { type OwnMargin } from '../timing/own-margin.ts';
+import type { OwnMargin } from '../timing/own-margin.ts';
 import { rollNumber } from '../timing/roll-number.ts';
 import { pushedByRuleOfThumb } from '../timing/rule-of-thumb.ts';
-import { type StepTime, type WorkingLine } from '../timing/step-time.ts';
-import { type Spoken } from '../units/sentence.ts';
+import type { StepTime, WorkingLine } from '../timing/step-time.ts';
+import type { Spoken } from '../units/sentence.ts';
 import { arranged, brokenOrder } from './arranged.ts';
 import { doseInWords, isMadeAtUse } from '../chemistry/mixing/made-at-use.ts';
 import { stepCues, type Cue } from './cues.ts';
@@ -29,11 +29,11 @@ import {
   unknownBaths,
   warmerAround,
 } from './plan-words.ts';
-import { type DraftStep } from './sequence.ts';
+import type { DraftStep } from './sequence.ts';
 import { afterFinal, pouredFar, tankOutsideRange, tooQuick, unseenHeat, unwarmed } from './tank-words.ts';
 import { changeoverSeconds, stepStarts, WIPE_S_A_ROLL } from './timeline.ts';
 import { rollInSingle, type SingleInUse } from './way/single-in-use.ts';
-import { type WayStep } from './way/way.ts';
+import type { WayStep } from './way/way.ts';
 
 export interface BatchState {
   readonly volumeMl: number;

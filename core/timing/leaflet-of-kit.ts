@@ -3,7 +3,8 @@ import { hasCurve, leafletSeconds } from './leaflet-curve.ts';
 import { isDeveloper, isWater, type StepKind } from '../kit/kind.ts';
 import type { Bath, Kit, LeafletPoint, ShelfKit } from '../kit/kit.ts';
 import { sequenceSteps, type SequenceStep } from '../kit/sequence-steps.ts';
-import { REMJET_RINSE_S, usualWater, type BottleKind, type BottleSaid, type LeafletSaid, type WaterSaid } from '../kit/typed-leaflet.ts';
+import { REMJET_RINSE_S, usualWater, type BottleSaid, type LeafletSaid, type WaterSaid } from '../kit/typed-leaflet.ts';
+import type { BottleKind } from '../kit/bottle-kinds.ts';
 
 /** A kit as the leaflet that would make it: what a correction of it begins from (domain.md 4). */
 export function leafletOfKit(kit: ShelfKit): LeafletSaid {

@@ -1,11 +1,11 @@
 import { answered, refused, type Answer, type Fault, type Warning } from '../answer.ts';
 import type { Process } from '../film/process.ts';
-import { bleachesOrFixes, type StepKind } from '../kit/kind.ts';
 import type { Bath } from '../kit/kit.ts';
 import { roundHalfUp } from '../units/duration.ts';
 import { showStops } from '../units/exposure.ts';
 import { upperFirst } from '../units/first-letter.ts';
 import { asLabel, asMessage, sentence, type Sentence, type Spoken } from '../units/sentence.ts';
+import { outsideAdvice } from './outside-advice.ts';
 import { EXTRAPOLATION_LIMIT_C, hasCurve, leafletRange, leafletSeconds, reachOf } from './leaflet-curve.ts';
 import { ONE_TEMPERATURE_REACH_C, printedOnce, SAME_TEMPERATURE_C, type OneTemperature } from './one-temperature.ts';
 import { pushEffect, pushEquivalent, tableReach } from './push.ts';
@@ -253,15 +253,6 @@ function offNominal(bath: Bath, tempC: number, once: boolean): Sentence {
     }, or use a kit whose leaflet has a curve.`;
   }
   return sentence`${{ tempC }} is more than ${{ byC: OFF_NOMINAL_C }} from the ${{ tempC: bath.nominalC }} it is made for; time restores density, but colours may cross over.`;
-}
-
-/** What a bath that runs to completion loses outside its range, and what may be done. */
-export function outsideAdvice(bath: { readonly kind: StepKind; readonly critical?: boolean }, cold: boolean): string {
-  if (bath.critical) return cold ? 'Warm it before it is poured.' : 'Let it cool before it is poured.';
-  if (!cold) return 'Let it cool: too warm, it swells the film and ages faster.';
-  return bleachesOrFixes(bath.kind)
-    ? 'Warm it if you can. Longer does no harm; how much longer makes up for it is not known, so give it half as long again.'
-    : 'Warm it if you can; longer does no harm.';
 }
 
 function round2(value: number): number {

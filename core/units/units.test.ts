@@ -2,9 +2,11 @@ import fc from 'fast-check';
 import { bareDuration, parseDuration, showDuration, showDurationChange } from './duration.ts';
 import { showStops, stopsFromSpeeds } from './exposure.ts';
 import { asLabel, asMessage, sayIn, sentence, textIn } from './sentence.ts';
-import { celsiusFromFahrenheit, fahrenheitFromCelsius, parseReading, showTemperature, showTemperatureChange } from './temperature.ts';
+import { celsiusFromFahrenheit, fahrenheitFromCelsius, showTemperature, showTemperatureChange } from './temperature.ts';
+import { parseReading } from './typed-temperature.ts';
 import { METRIC, readUnits } from './units.ts';
-import { parseVolume, showVolume, VOLUME_UNITS } from './volume.ts';
+import { showVolume, VOLUME_UNITS } from './volume.ts';
+import { parseVolume } from './typed-volume.ts';
 
 test('times are read as they are shown', () => {
   fc.assert(fc.property(fc.integer({ min: 0, max: 90_000 }), (s) => parseDuration(showDuration(s)) === s));

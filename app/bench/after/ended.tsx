@@ -2,11 +2,12 @@ import { Form, Link } from 'react-router';
 import { putBackInWords } from '../../../core/evening/list/put-back.ts';
 import { isRepair } from '../../../core/run/plan/repair.ts';
 import type { RunPlan } from '../../../core/run/plan/run-plan.ts';
-import { plannedAndActual } from '../../../core/run/state/planned-and-actual.ts';
 import type { RunState } from '../../../core/run/state/state.ts';
-import { showDuration, showMinutes } from '../../../core/units/duration.ts';
+import { showMinutes } from '../../../core/units/duration.ts';
 import type { Connection } from '../channel/run-channel.ts';
 import { useSettled } from '../now/use-settled.ts';
+import { Later } from '../../ui/later.tsx';
+import { DoAgain, WhatItWas } from '../now/parts.ts';
 import { showClock } from '../screen/show-clock.ts';
 import type { ComingRun } from './next-run.server.ts';
 import { UntilNextRun, type UntilNext } from './until-next-run.tsx';
@@ -27,8 +28,6 @@ interface EndedProps {
 
 /** The run is over: what it was, the drying that goes on, and the next run. */
 export function Ended({ runId, plan, state, nowMs, undo, next, until, benchOnly, undelivered, connection }: EndedProps) {
-  const steps = plannedAndActual(plan, state);
-  const again = steps.filter((step) => step.got?.verdict === 'incomplete' || step.got?.verdict === 'wash-again');
   const dryAtMs = (state.endedAtMs ?? nowMs) + plan.dryingS * 1000;
   const dryInS = Math.ceil((dryAtMs - nowMs) / 1000);
   const finished = state.phase === 'finished';
@@ -40,13 +39,9 @@ export function Ended({ runId, plan, state, nowMs, undo, next, until, benchOnly,
       <h2 id="ended" className="text-3xl font-bold">
         {finished ? (repair ? 'Done again' : 'Developed') : 'Given up'}
       </h2>
-      {again.length > 0 && (
-        <p role="alert" className="mt-2 rounded-card border-2 border-straw px-4 py-2 text-lg font-bold text-straw">
-          {again.map((step) => step.name).join(' and ')} got too little time. Take the finish back and do{' '}
-          {again.length === 1 ? 'it' : 'them'} again before the film dries
-          {again.some((step) => step.got?.verdict === 'incomplete') ? ', with the tank shut until then' : ''}.
-        </p>
-      )}
+      <Later>
+        <DoAgain {...{ plan, state }} />
+      </Later>
       <p className="mt-1 text-lg text-night-quiet">
         {finished
           ? repair
@@ -91,34 +86,9 @@ export function Ended({ runId, plan, state, nowMs, undo, next, until, benchOnly,
           </ul>
         </section>
       )}
-      <table className="mt-5 w-full max-w-2xl text-lg">
-        <thead>
-          <tr className="text-left text-sm text-night-quiet">
-            <th className="font-normal">Bath</th>
-            <th className="pl-4 text-right font-normal">planned</th>
-            <th className="pl-4 text-right font-normal">was</th>
-          </tr>
-        </thead>
-        <tbody>
-          {steps.map((step, i) => (
-            <tr key={step.bath + String(i)} className="border-t border-night-line">
-              <th scope="row" className="py-1.5 text-left font-normal">
-                {step.name}
-                {step.got?.words && (
-                  <span className={`block text-base ${step.got.verdict === 'on-time' ? 'text-night-quiet' : 'font-semibold text-straw'}`}>
-                    {step.got.words}
-                  </span>
-                )}
-                {step.own && <span className="block text-base text-night-quiet">{step.own.words}</span>}
-              </th>
-              <td className="figure pl-4 text-right text-night-quiet">{showDuration(step.plannedS)}</td>
-              <td className="figure pl-4 text-right">
-                {step.skipped ? 'skipped' : step.actualS === null ? 'not run' : showDuration(step.actualS)}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Later>
+        <WhatItWas {...{ plan, state }} />
+      </Later>
       {/* What leads on is answered from the book: it waits until the run’s last act stands there. */}
       {undelivered > 0 && connection !== 'together' && (
         <p className="mt-auto pt-6 text-lg text-night-quiet">

@@ -3,7 +3,7 @@ import { redirect } from 'react-router';
 import { parseJson } from '../../../core/json-text.ts';
 import { PRESS_AGAIN_WITHIN_MS } from '../../../core/run/acts/press-again.ts';
 import type { Recorded } from '../../run/acts/record-act.server.ts';
-import { textOf } from '../../ui/forms/form.ts';
+import { textOf } from '../../ui/forms/read-form.ts';
 import { postedForm } from '../../ui/forms/posted-form.ts';
 
 const MOST_BYTES = 20_000;

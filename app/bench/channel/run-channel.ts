@@ -1,5 +1,5 @@
 import { nanoid } from 'nanoid';
-import { readProbesNow, type ProbeNow } from '../../../core/probe/probe-now.ts';
+import type { ProbeNow } from '../../../core/probe/probe-now.ts';
 import { ACT_NAMES } from '../../../core/run/acts/act-in-words.ts';
 import { readAcceptedEvent, type RunEvent } from '../../../core/run/acts/event.ts';
 import { refusalOf } from '../../../core/run/acts/guard.ts';
@@ -200,11 +200,7 @@ export class RunChannel {
       this.streamed = Math.max(this.streamed, seq);
       this.changed();
     };
-    stream.addEventListener('probes', (message) => {
-      this.probes = readProbesNow(JSON.parse((message as MessageEvent<string>).data));
-      this.view = { ...this.view, probes: this.probes };
-      for (const listener of this.listeners) listener();
-    });
+    stream.addEventListener('probes', (message) => void this.probesSaid((message as MessageEvent<string>).data));
     stream.addEventListener('moved', (message) => {
       this.movedTo = (JSON.parse((message as MessageEvent<string>).data) as { to: string | null }).to ?? '';
       this.changed();
@@ -218,6 +214,14 @@ export class RunChannel {
         this.reopenTimer = setTimeout(() => this.listen(), REOPEN_MS);
       }
     };
+  }
+
+  private async probesSaid(said: string): Promise<void> {
+    // Most houses have no probe.
+    const { readProbesNow } = await import('../../../core/probe/probe-now.ts');
+    this.probes = readProbesNow(JSON.parse(said));
+    this.view = { ...this.view, probes: this.probes };
+    for (const listener of this.listeners) listener();
   }
 
   private async deliver(): Promise<void> {

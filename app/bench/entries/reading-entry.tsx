@@ -1,7 +1,8 @@
 import { useEffect, useRef, useState } from 'react';
 import { trueC, type ThermometerError } from '../../../core/heat/thermometer.ts';
 import type { ReadingOf } from '../../../core/run/acts/event.ts';
-import { parseReading, showTemperatureChange } from '../../../core/units/temperature.ts';
+import { showTemperatureChange } from '../../../core/units/temperature.ts';
+import { parseReading } from '../../../core/units/typed-temperature.ts';
 import { useUnits } from '../../ui/forms/units.ts';
 import type { Act } from '../channel/run-channel.ts';
 import { PlaceChoice, type ReadingPlace } from '../screen/place-choice.tsx';

@@ -8,7 +8,7 @@ import type { NextAct } from '../../../core/run/state/now.ts';
 const SIDE_BUTTON =
   'flex min-h-14 flex-col items-start justify-center rounded-card border border-night-line px-3 text-left font-semibold disabled:opacity-45';
 
-interface ActsProps {
+export interface ActsProps {
   readonly press: () => void;
   readonly undo: () => void;
   readonly open: (kind: 'note' | 'more' | 'sound' | 'keys' | 'start') => void;

@@ -14,7 +14,6 @@ interface ProbeSignsProps {
 /** What each probe says just now, and which is lost: readings come by themselves (domain.md 18). */
 export function ProbeSigns({ probes, steps, nowMs }: ProbeSignsProps) {
   const { temperature } = useUnits();
-  if (probes.length === 0) return null;
   return (
     <ul aria-label="Probes" className="mb-3 flex flex-wrap gap-x-5 gap-y-1">
       {probes.map((probe) => {

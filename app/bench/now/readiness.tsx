@@ -1,12 +1,10 @@
-import { useEffect, useState, type ReactNode, type RefObject } from 'react';
+import { Suspense, useEffect, useState, type ReactNode, type RefObject } from 'react';
 import { Form, useFetcher } from 'react-router';
-import { CAPS_WHILE_WARMING } from '../../../core/chemistry/safety/safety-words.ts';
 import { jugInWords } from '../../../core/chemistry/safety/spent.ts';
 import { isDeveloper, isWater } from '../../../core/kit/kind.ts';
 import { bottleTrouble, type BottleAtBench } from '../../../core/run/bottles/bottle-at-bench.ts';
 import { isRepair } from '../../../core/run/plan/repair.ts';
 import type { RunPlan } from '../../../core/run/plan/run-plan.ts';
-import { tipsBeforeTheFirstPour } from '../../../core/run/tips.ts';
 import { pouredAtC } from '../../../core/schedule/poured-at.ts';
 import type { PlannedStep } from '../../../core/schedule/plan.ts';
 import { heatTo } from '../../../core/schedule/pour-words.ts';
@@ -16,9 +14,11 @@ import { showVolume } from '../../../core/units/volume.ts';
 import type { ReturningLesson } from '../../run/judging/lessons-of-run.server.ts';
 import { useUnits, type Units } from '../../ui/forms/units.ts';
 import type { Act } from '../channel/run-channel.ts';
-import { ReadingEntry, type Thermometer } from '../entries/reading-entry.tsx';
-import { LessonList } from './lesson-line.tsx';
-import { TipLine, type TipLineProps } from './tip-line.tsx';
+import type { Thermometer } from '../entries/reading-entry.tsx';
+import { Later } from '../../ui/later.tsx';
+import { AboveChecklist, BelowChecklist, ReadingEntry } from './parts.ts';
+import type { ThisScreenProps } from '../screen/this-screen.tsx';
+import type { TipLineProps } from './tip-line.tsx';
 
 interface Check {
   readonly id: string;
@@ -43,7 +43,7 @@ interface ReadinessProps {
   readonly notes: readonly string[];
   readonly lessons: readonly ReturningLesson[];
   /** What this very screen can do. */
-  readonly screen: ReactNode;
+  readonly screen: ThisScreenProps;
   readonly act: (act: Act) => void;
   /** The digit a measurement was begun with; null while none is being typed. */
   readonly measuring: string | null;
@@ -97,8 +97,9 @@ export function Readiness({
       <p className="mt-1 text-night-quiet">
         What must be there. Tick it one by one, or say it at once; what you leave open is written down.
       </p>
-      {screen}
-      <LessonList lessons={lessons} />
+      <Later>
+        <AboveChecklist {...{ screen, lessons }} />
+      </Later>
       {/* While it is typed it stands on top, where the act button of a phone does not cover it. */}
       {measured && measuring !== null && <Measured {...measured} />}
       <ul className="mt-4 grid gap-2 md:grid-cols-2">
@@ -132,9 +133,10 @@ export function Readiness({
           </li>
         ))}
       </ul>
-      <TipLine tips={tipsBeforeTheFirstPour(plan)} {...tips} />
       {measured && measuring === null && <Measured {...measured} />}
-      <Cautions plan={plan} />
+      <Later>
+        <BelowChecklist {...{ plan, tips }} />
+      </Later>
       <div className="sticky bottom-0 mt-auto bg-night pt-4 pb-2">
         <ReadyForm at={at} act={act} readied={mainAct}>
           <button className="min-h-20 w-full rounded-card bg-aqua px-6 py-4 text-left text-2xl font-bold text-night max-sm:min-h-[16dvh]">
@@ -223,17 +225,19 @@ function Measured({
   if (measuring !== null)
     return (
       <div className="mt-4">
-        <ReadingEntry
-          label={`${developer.name}, in its bottle`}
-          first={measuring}
-          thermometers={thermometers}
-          places={[{ of: `bottle:${developer.id}`, name: developer.name }]}
-          refusal={replan.data?.message ?? null}
-          keep={(reading) =>
-            void replan.submit({ step: developer.bath, tempC: String(reading.c) }, { method: 'post', action: `/runs/${runId}/replan` })
-          }
-          close={() => measure(null)}
-        />
+        <Suspense>
+          <ReadingEntry
+            label={`${developer.name}, in its bottle`}
+            first={measuring}
+            thermometers={thermometers}
+            places={[{ of: `bottle:${developer.id}`, name: developer.name }]}
+            refusal={replan.data?.message ?? null}
+            keep={(reading) =>
+              void replan.submit({ step: developer.bath, tempC: String(reading.c) }, { method: 'post', action: `/runs/${runId}/replan` })
+            }
+            close={() => measure(null)}
+          />
+        </Suspense>
       </div>
     );
   return (
@@ -318,37 +322,4 @@ function waters(plan: RunPlan, at: (step: PlannedStep) => string): Check[] {
 
 function inAList(names: readonly string[]): string {
   return names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1) ?? ''}`;
-}
-
-/** Safety at the point of hazard (domain.md 13). */
-function Cautions({ plan }: { readonly plan: RunPlan }) {
-  const kinds = new Set(plan.steps.map((step) => step.kind));
-  const lines = [
-    kinds.has('bleach-fix') &&
-      (plan.tank.method === 'rotary'
-        ? 'Bleach-fix gives off gas in a closed tank: let it out before the tank goes onto the rollers, and once while it turns.'
-        : 'Bleach-fix gives off gas in a closed tank: lift the lid’s cap a little after the first inversions.'),
-    (kinds.has('stabiliser') || kinds.has('final-rinse')) &&
-      'Some stabilisers give off formaldehyde: move the air, and do not lean over the tank.',
-    `${CAPS_WHILE_WARMING} A mains heater near water only through a residual-current device, and never with wet hands.`,
-    'Caps and bottles stand in the order of pouring, one bottle open at a time.',
-    'In the eyes or swallowed: rinse, and call local emergency or poison services with the kit’s safety data sheet at hand. That sheet and local rules overrule this page.',
-  ].filter((line): line is string => Boolean(line));
-  return (
-    <aside
-      aria-label="Cautions"
-      className="mt-4 rounded-card border border-night-line bg-night-card px-4 py-2.5 text-[0.92rem] leading-snug text-night-quiet"
-    >
-      <ul className="list-disc gap-x-8 pl-5 md:columns-2 [&>li]:mb-1 [&>li]:break-inside-avoid">
-        {lines.map((line) => (
-          <li key={line}>{line}</li>
-        ))}
-        <li>
-          <a className="underline" href="/safety" target="_blank" rel="noreferrer">
-            Safety, and what this kit contains
-          </a>
-        </li>
-      </ul>
-    </aside>
-  );
 }

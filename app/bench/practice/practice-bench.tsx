@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import { data } from 'react-router';
+import { whatEachDoes } from '../../../core/beginner/what-a-bath-does.ts';
 import { practiceNowMs, speedNow } from '../../../core/practice/practice-clock.ts';
 import { sceneOf } from '../../../core/practice/scene.ts';
 import { readTipsAway } from '../../../core/run/tips.ts';
@@ -10,23 +11,29 @@ import { listThermometers } from '../../server/shelf/thermometers.server.ts';
 import { practicePlace } from '../channel/run-place.ts';
 import type { BenchRun } from '../screen/bench-run.ts';
 import { BenchScreen } from '../screen/bench-screen.tsx';
+import { filesInTheMiddle } from '../screen/files-in-the-middle.server.ts';
+import { linksTo } from '../../ui/links-to.ts';
 import type { Route } from './+types/practice-bench.ts';
 import { practiceEffects } from './practice-effects.tsx';
 
-export const meta: Route.MetaFunction = ({ loaderData: loaded }) => [{ title: `${loaded?.scene.name ?? 'Practice'} · Bench` }];
+export const meta: Route.MetaFunction = ({ loaderData: loaded }) => [
+  { title: `${loaded?.scene.name ?? 'Practice'} · Bench` },
+  ...linksTo(loaded?.run.files ?? []),
+];
 
 export function loader({ params, request, context }: Route.LoaderArgs) {
   const practice = findPractice(params.practiceId);
   if (!practice) throw data('There is no such practice. It may have been forgotten.', { status: 404 });
   const { id, plan, scene, seed, startedAtMs, clock } = practice;
   const asked = new URL(request.url).searchParams;
+  const events = eventsOfPractice(practice);
   const run: BenchRun = {
     runId: id,
     sessionId: null,
     plan,
     above: scene === 'water' ? 'Dry run' : 'Practice',
     beside: sceneOf(scene).name,
-    events: eventsOfPractice(practice),
+    events,
     askedMs: Number(asked.get('asked')) || null,
     refused: asked.get('refused'),
     clock: { nowMs: practiceNowMs(clock, nowMs()), speed: speedNow(clock) * clockSpeed() },
@@ -37,8 +44,9 @@ export function loader({ params, request, context }: Route.LoaderArgs) {
     lessons: [],
     today: today(),
     benchOnly: context.who?.screen?.role === 'bench',
-    explains: true,
+    explains: whatEachDoes(plan.steps),
     probes: [],
+    files: filesInTheMiddle(plan, events),
   };
   return { run, plan, scene: sceneOf(scene), seed, startedAtMs, speed: speedNow(clock), houseSpeed: clockSpeed() };
 }

@@ -11,13 +11,16 @@ import { findTank, listTanks } from '../../server/shelf/tanks.server.ts';
 import { Button } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
 import { FormErrors, SelectField, TextField } from '../../ui/forms/fields.tsx';
-import { readForm, textOf, useCheckedForm } from '../../ui/forms/form.ts';
+import { schemaOnDemand, useCheckedForm } from '../../ui/forms/form.ts';
+import { readForm, textOf } from '../../ui/forms/read-form.ts';
 import { onceOf } from '../../ui/forms/once.ts';
 import { postedForm } from '../../ui/forms/posted-form.ts';
 import { Empty, PageHead } from '../../ui/page-head.tsx';
 import type { Route } from './+types/practice.ts';
 import { LARGEST_SEED, practiceSchema } from './channel/practice-schema.ts';
 import { beginPractice } from './new-practice.server.ts';
+
+const practiceChecked = schemaOnDemand(async () => (await import('./channel/practice-schema.ts')).practiceSchema);
 
 export const meta: Route.MetaFunction = () => [{ title: 'Practice · Steady Reel' }];
 
@@ -67,7 +70,7 @@ export async function action({ request }: Route.ActionArgs) {
 
 export default function PracticePage({ loaderData, actionData }: Route.ComponentProps) {
   const { scenes, kits, tanks, past, once, asked } = loaderData;
-  const [form, fields] = useCheckedForm(practiceSchema, actionData, {
+  const [form, fields] = useCheckedForm([practiceChecked], actionData, {
     scene: asked.scene,
     kit: kits.some(({ value }) => value === asked.kit)
       ? asked.kit

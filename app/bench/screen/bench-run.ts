@@ -34,9 +34,11 @@ export interface BenchRun {
   readonly lessons: readonly ReturningLesson[];
   readonly today: string;
   readonly benchOnly: boolean;
-  /** Whether each bath says what it does and why. */
-  readonly explains: boolean;
+  /** What each step does and why, in a sentence; null where that is known. */
+  readonly explains: readonly string[] | null;
   readonly probes: readonly ProbeNow[];
+  /** Files of what stands in the middle of the first picture. */
+  readonly files: readonly string[];
 }
 
 /** What a part of the Bench sees of the run. */

@@ -1,45 +1,44 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useRouteLoaderData } from 'react-router';
 import { lessonsAt } from '../../../core/lessons/lesson.ts';
-import { momentsOfStep } from '../../../core/lessons/moment.ts';
 import { lastUndoable } from '../../../core/run/acts/guard.ts';
 import { pressed } from '../../../core/run/acts/one-act.ts';
 import { outOfPlace } from '../../../core/run/acts/out-of-place.ts';
 import { asToldAtTheBench } from '../../../core/run/bottles/bottle-at-bench.ts';
-import { bottlesWaiting } from '../../../core/run/bottles/bottles-waiting.ts';
 import { runNow, type DueCue, type RunNow } from '../../../core/run/state/now.ts';
 import { planAsRun } from '../../../core/run/state/plan-as-run.ts';
-import { tipsAtStep, type TipId } from '../../../core/run/tips.ts';
+import type { TipId } from '../../../core/run/tips.ts';
 import { showDuration } from '../../../core/units/duration.ts';
 import { textIn } from '../../../core/units/sentence.ts';
 import type { loader as rootLoader } from '../../root.tsx';
 import { DEFAULT_UNITS, UnitsContext } from '../../ui/forms/units.ts';
 import { useAwake } from '../../ui/screen/use-awake.ts';
 import { useFocusKept } from '../../ui/screen/use-focus-kept.ts';
-import { Ended } from '../after/ended.tsx';
 import { useNextRun } from '../after/use-next-run.ts';
 import { benchPlace, type RunPlace } from '../channel/run-place.ts';
 import { useKeptPage } from '../../ui/screen/use-kept-page.ts';
-import { Column, Gauge } from '../column/column.tsx';
+import { Gauge } from '../column/gauge.tsx';
 import { useCues } from '../cues/use-cues.ts';
-import { followsInWords } from '../entries/follows-in-words.ts';
-import { Acts } from '../now/acts.tsx';
-import { LessonLine } from '../now/lesson-line.tsx';
-import { NowPanel } from '../now/now-panel.tsx';
-import { ProbeSigns } from '../now/probe-signs.tsx';
-import { Readiness } from '../now/readiness.tsx';
-import { TipLine } from '../now/tip-line.tsx';
 import { usePressAgain } from '../now/use-press-again.ts';
 import { useSettled } from '../now/use-settled.ts';
 import type { BenchRun, OwnEffects, SeenRun } from './bench-run.ts';
 import { ConnectionSign } from './connection-sign.tsx';
-import { OpenPanel } from './open-panel.tsx';
-import { fetchPanels } from './panels.ts';
-import { readingPlaces } from './place-choice.tsx';
+import { Later } from '../../ui/later.tsx';
+import {
+  BenchKeys,
+  BottlesSpoilt,
+  BottlesWaiting,
+  Ended,
+  fetchParts,
+  OpenPanel,
+  ProbeSigns,
+  Readiness,
+  SidePanel,
+  TheRun,
+  UnderWay,
+} from './parts.ts';
 import { showClock } from './show-clock.ts';
-import { SidePanel } from './side-panel.tsx';
-import { ThisScreen } from './this-screen.tsx';
-import { useBenchKeys, type Panel, type PanelName } from './use-bench-keys.ts';
+import type { Panel, PanelName } from './use-bench-keys.ts';
 import { useBench } from './use-bench.ts';
 import { useNow } from './use-now.ts';
 
@@ -80,7 +79,7 @@ export function BenchScreen({ run, place = benchPlace(run.runId), own = null }: 
   const { awake, keepAwake } = useAwake(!over);
   useKeptPage();
   useEffect(() => {
-    if (ready) void fetchPanels();
+    if (ready) void fetchParts();
   }, [ready]);
 
   const [asked, askAgain] = usePressAgain(state);
@@ -105,25 +104,30 @@ export function BenchScreen({ run, place = benchPlace(run.runId), own = null }: 
   const nudge = (seconds: number) => state.phase === 'running' && here && act({ kind: 'nudged', step: here.id, seconds });
   const open = (kind: PanelName) => setPanel((before) => (before?.kind === kind ? null : { kind }));
 
+  const probes = view.probes ?? run.probes;
   const shared = { plan, state, now, nowMs };
   const seen: SeenRun = { ...shared, act };
   const agitate =
     own && here && now.running?.cues.some((cue) => cue.kind === 'agitate') ? () => act({ kind: 'agitated', step: here.id }) : null;
-  useBenchKeys({ ready, panel, setPanel, press, undo, nudge, open, agitate, running: state.phase === 'running' });
 
-  const panels = (
-    <OpenPanel
-      {...{ panel, setPanel, seen, own, thermometers, sound, settled }}
-      places={readingPlaces(plan, state)}
-      bottles={run.bottles}
-      nowMs={() => clock?.nowMs() ?? nowMs}
-      setSound={setSound}
-      play={play}
-    />
+  const panels = panel && (
+    <Suspense>
+      <OpenPanel
+        {...{ panel, setPanel, seen, own, thermometers, sound, settled }}
+        bottles={run.bottles}
+        nowMs={() => clock?.nowMs() ?? nowMs}
+        setSound={setSound}
+        play={play}
+      />
+    </Suspense>
   );
-  const waiting = bottlesWaiting(plan, state, now.running?.endsAtMs ?? now.nextPourAtMs, nowMs);
   return (
     <UnitsContext value={units}>
+      {ready && (
+        <Suspense>
+          <BenchKeys {...{ panel, setPanel, press, undo, nudge, open, agitate }} running={state.phase === 'running'} here={keysAreHere} />
+        </Suspense>
+      )}
       <div
         className="bench min-h-dvh bg-night text-night-ink"
         onClick={(event) => {
@@ -137,7 +141,9 @@ export function BenchScreen({ run, place = benchPlace(run.runId), own = null }: 
               {run.above} · {plan.process}
             </p>
             <h1 className="mb-4 text-lg leading-tight font-bold">{plan.title}</h1>
-            <Column {...shared} />
+            <Later>
+              <TheRun {...shared} />
+            </Later>
           </aside>
           <main ref={main} tabIndex={-1} className="outline-none flex min-h-dvh min-w-0 flex-col px-4 py-3 sm:px-7 sm:py-5">
             <header className="mb-2 flex items-start justify-between gap-x-4 text-night-quiet">
@@ -156,7 +162,11 @@ export function BenchScreen({ run, place = benchPlace(run.runId), own = null }: 
               </p>
             </header>
             {own?.sign(clock)}
-            <ProbeSigns probes={view.probes ?? run.probes} steps={plan.steps} nowMs={nowMs} />
+            {probes.length > 0 && (
+              <Later>
+                <ProbeSigns {...{ probes, nowMs }} steps={plan.steps} />
+              </Later>
+            )}
             <div className="mb-3 lg:hidden">
               <Gauge {...shared} />
             </div>
@@ -174,19 +184,16 @@ export function BenchScreen({ run, place = benchPlace(run.runId), own = null }: 
                 own.
               </p>
             )}
-            {!over &&
-              bottles
-                .filter((bottle) => bottle.standing !== 'good' && state.incidents.some((incident) => incident.bath === bottle.bath))
-                .map((bottle) => (
-                  <p key={bottle.bath} role="status" className="mb-3 rounded-card border border-straw px-4 py-2 text-straw">
-                    {followsInWords(bottle)}
-                  </p>
-                ))}
-            {waiting.map((warning) => (
-              <p key={warning.step} role="alert" className="mb-3 rounded-card border border-straw px-4 py-2 text-straw">
-                {textIn(warning, units)}
-              </p>
-            ))}
+            {!over && state.incidents.length > 0 && (
+              <Later>
+                <BottlesSpoilt {...{ bottles, state }} />
+              </Later>
+            )}
+            {state.looseReadings.length > 0 && (
+              <Later>
+                <BottlesWaiting {...shared} />
+              </Later>
+            )}
             {own && !over && <own.Happens {...seen} openStart={() => setPanel({ kind: 'start' })} />}
             {over && own ? (
               <own.Ended {...seen} undo={undo} />
@@ -216,50 +223,45 @@ export function BenchScreen({ run, place = benchPlace(run.runId), own = null }: 
                   mainRef={fromChecklist}
                   measuring={panel?.kind === 'reading' ? panel.first : null}
                   measure={(first) => setPanel(first === null ? null : { kind: 'reading', first })}
-                  screen={<ThisScreen {...{ awake, keepAwake }} sound={unlocked} trySound={() => play('prepare')} />}
+                  screen={{ awake, keepAwake, sound: unlocked, trySound: () => play('prepare') }}
                 />
               </>
             ) : (
-              <>
-                <div className="grow pb-4">
-                  {state.phase !== 'paused' && (
-                    <LessonLine lessons={lessonsAt(run.lessons, here ? momentsOfStep(here.kind) : ['hanging-up'])} />
-                  )}
-                  <NowPanel {...shared} {...{ act, next, bottles }} today={run.today} explains={run.explains} />
-                  {/* Over time there is one thing to say. */}
-                  {here && state.phase !== 'paused' && !(now.running && nowMs > now.running.endsAtMs) && (
-                    <TipLine tips={tipsAtStep(here, state.phase === 'running', plan.tank.method === 'rotary')} {...tips} />
-                  )}
-                </div>
-                <Acts
-                  press={press}
-                  undo={undo}
-                  open={open}
-                  openReading={() => setPanel({ kind: 'reading', first: '' })}
-                  label={now.act?.label ?? ''}
-                  running={state.phase === 'running'}
-                  canUndo={lastUndoable(state) !== null}
-                  soundOn={sound.on}
-                  enabled={ready && settled && readable}
-                  due={isDue(now, here?.manner?.manner === 'until-clear', nowMs)}
-                  at={place.at}
-                  agitate={agitate}
-                  actKind={now.act}
-                  pressAgain={asked?.says ?? (!ready && run.askedMs !== null ? outOfPlace(plan, state, now, nowMs, bottles) : null)}
-                  askedMs={run.askedMs}
-                >
-                  {panel && panels}
-                </Acts>
-              </>
+              <UnderWay
+                {...seen}
+                {...{ run, next, bottles, tips }}
+                acts={{
+                  press,
+                  undo,
+                  open,
+                  openReading: () => setPanel({ kind: 'reading', first: '' }),
+                  label: now.act?.label ?? '',
+                  running: state.phase === 'running',
+                  canUndo: lastUndoable(state) !== null,
+                  soundOn: sound.on,
+                  enabled: ready && settled && readable,
+                  due: isDue(now, here?.manner?.manner === 'until-clear', nowMs),
+                  at: place.at,
+                  agitate,
+                  actKind: now.act,
+                  pressAgain: asked?.says ?? (!ready && run.askedMs !== null ? outOfPlace(plan, state, now, nowMs, bottles) : null),
+                  askedMs: run.askedMs,
+                  children: panels,
+                }}
+              />
             )}
             {!over && (
               <div className="mt-6 lg:hidden">
-                <SidePanel {...shared} act={act} />
+                <Later>
+                  <SidePanel {...seen} />
+                </Later>
               </div>
             )}
           </main>
           <aside aria-label="Temperature and times" className="hidden border-l border-night-line px-5 py-5 lg:block">
-            <SidePanel {...shared} act={act} />
+            <Later>
+              <SidePanel {...seen} />
+            </Later>
           </aside>
         </div>
       </div>
@@ -273,6 +275,9 @@ function isDue({ running }: RunNow, bySight: boolean, nowMs: number): boolean {
 }
 
 const DUE_BEFORE_MS = 3000;
+
+/** Tests that press keys wait for this; people never see it. */
+const keysAreHere = () => document.documentElement.setAttribute('data-keys', '');
 
 /** A run that was planned anew on another screen is followed to where it went. */
 function useMoved(to: string | null): void {

@@ -1,5 +1,6 @@
 import { data, redirectDocument } from 'react-router';
 import { explainsAtTheBench, readFirstRoll } from '../../../core/beginner/first-roll.ts';
+import { whatEachDoes } from '../../../core/beginner/what-a-bath-does.ts';
 import { readTipsAway } from '../../../core/run/tips.ts';
 import { bottlesOfRun } from '../../run/acts/bottles-of-run.server.ts';
 import { lessonsForRun } from '../../run/judging/lessons-of-run.server.ts';
@@ -13,9 +14,14 @@ import { rollRange } from '../../ui/roll-range.ts';
 import { nextRun } from '../after/next-run.server.ts';
 import type { Route } from './+types/bench.ts';
 import type { BenchRun } from './bench-run.ts';
+import { linksTo } from '../../ui/links-to.ts';
+import { filesInTheMiddle } from './files-in-the-middle.server.ts';
 import { BenchScreen } from './bench-screen.tsx';
 
-export const meta: Route.MetaFunction = ({ loaderData: loaded }) => [{ title: `${loaded?.plan.title ?? 'Bench'} · Bench` }];
+export const meta: Route.MetaFunction = ({ loaderData: loaded }) => [
+  { title: `${loaded?.plan.title ?? 'Bench'} · Bench` },
+  ...linksTo(loaded?.files ?? []),
+];
 
 export function loader({ params, request, context }: Route.LoaderArgs) {
   const run = findRun(params.runId);
@@ -24,6 +30,7 @@ export function loader({ params, request, context }: Route.LoaderArgs) {
   if (run.state === 'cancelled') throw redirectDocument(liveRun() ? `/bench/${liveRun()?.id ?? ''}` : '/bench?went=plan');
   const inSession = runsOfSession(run.sessionId).filter((other) => other.state !== 'cancelled').length;
   const { plan } = run;
+  const events = eventsOfRun(run);
   const asked = new URL(request.url).searchParams;
   return {
     runId: run.id,
@@ -31,7 +38,7 @@ export function loader({ params, request, context }: Route.LoaderArgs) {
     plan,
     above: `Run ${run.position + 1} of ${inSession}`,
     beside: `${plan.batchName} · ${rollRange(plan.rollNumber, plan.runRolls)}`,
-    events: eventsOfRun(run),
+    events,
     askedMs: Number(asked.get('asked')) || null,
     refused: asked.get('refused'),
     clock: { nowMs: nowMs(), speed: clockSpeed() },
@@ -43,8 +50,9 @@ export function loader({ params, request, context }: Route.LoaderArgs) {
     today: today(),
     // A screen that was let in to the Bench alone is shown no way out of it.
     benchOnly: context.who?.screen?.role === 'bench',
-    explains: explainsAtTheBench(readFirstRoll(storedSetting('first-roll'))),
+    explains: explainsAtTheBench(readFirstRoll(storedSetting('first-roll'))) ? whatEachDoes(plan.steps) : null,
     probes: probesInUse(),
+    files: filesInTheMiddle(plan, events),
   } satisfies BenchRun;
 }
 

@@ -1,4 +1,4 @@
-import { Suspense } from 'react';
+import { Suspense, useEffect } from 'react';
 import type { BottleAtBench } from '../../../core/run/bottles/bottle-at-bench.ts';
 import type { ToneName } from '../../ui/screen/tones.ts';
 import type { SoundSettings } from '../cues/use-cues.ts';
@@ -6,15 +6,14 @@ import { NoteEntry, ReadingEntry, type Thermometer } from '../entries/reading-en
 import { StartEntry } from '../entries/start-entry.tsx';
 import type { OwnEffects, SeenRun } from './bench-run.ts';
 import { IncidentEntry, KeysPanel, MarginEntry, MoreActs, SoundPanel } from './panels.ts';
-import type { ReadingPlace } from './place-choice.tsx';
-import type { Panel } from './use-bench-keys.ts';
+import { readingPlaces } from './place-choice.tsx';
+import { useBenchKeys, type BenchKeysProps, type Panel } from './use-bench-keys.ts';
 
 interface OpenPanelProps {
   readonly panel: Panel;
   readonly setPanel: (panel: Panel) => void;
   readonly seen: SeenRun;
   readonly own: OwnEffects | null;
-  readonly places: readonly ReadingPlace[];
   readonly thermometers: readonly Thermometer[];
   readonly bottles: readonly BottleAtBench[];
   readonly nowMs: () => number;
@@ -24,23 +23,21 @@ interface OpenPanelProps {
   readonly play: (tone: ToneName) => void;
 }
 
+export { ReadingEntry };
+export { fetchPanels } from './panels.ts';
+
+/** The keys, once they are here. */
+export function BenchKeys({ here, ...keys }: BenchKeysProps & { readonly here: () => void }) {
+  useBenchKeys(keys);
+  useEffect(here, [here]);
+  return null;
+}
+
 /** What stands as a sheet above the act; nothing while nothing does. */
-export function OpenPanel({
-  panel,
-  setPanel,
-  seen,
-  own,
-  places,
-  thermometers,
-  bottles,
-  nowMs,
-  settled,
-  sound,
-  setSound,
-  play,
-}: OpenPanelProps) {
+export function OpenPanel({ panel, setPanel, seen, own, thermometers, bottles, nowMs, settled, sound, setSound, play }: OpenPanelProps) {
   const { plan, state, now, act } = seen;
   const here = plan.steps[state.step];
+  const places = readingPlaces(plan, state);
   const close = () => setPanel(null);
   return (
     <Suspense>

@@ -1,26 +1,26 @@
-import { RULE_OF_WARNING } from '../../../core/beginner/rules.ts';
 import type { RunPlan } from '../../../core/run/plan/run-plan.ts';
 import type { RunNow } from '../../../core/run/state/now.ts';
 import type { RunState } from '../../../core/run/state/state.ts';
 import { predictedC, pourNowC } from '../../../core/run/state/tank-now.ts';
 import { pouredAtC } from '../../../core/schedule/poured-at.ts';
 import type { PlannedStep } from '../../../core/schedule/plan.ts';
-import { outsideAdvice } from '../../../core/timing/step-time.ts';
+import { outsideAdvice } from '../../../core/timing/outside-advice.ts';
 import { showDuration } from '../../../core/units/duration.ts';
 import { asMessage, sentence, textIn } from '../../../core/units/sentence.ts';
 import { showTemperature, showTemperatureChange } from '../../../core/units/temperature.ts';
 import { useText, useUnits } from '../../ui/forms/units.ts';
 import { rollRange } from '../../ui/roll-range.ts';
-import { Why, Working } from '../../ui/working.tsx';
+import { Working } from '../../ui/working.tsx';
 import type { Act } from '../channel/run-channel.ts';
 import { TemperatureTrace } from '../column/temperature-trace.tsx';
+import { Correction } from '../now/correction.tsx';
 
 interface SideProps {
   readonly plan: RunPlan;
   readonly state: RunState;
   readonly now: RunNow;
   readonly nowMs: number;
-  readonly act: (act: Act) => void;
+  readonly act: (act: Act) => unknown;
 }
 
 /** Temperature against its range, what drift did, how the time is made, what is warming. */
@@ -62,7 +62,7 @@ export function SidePanel({ plan, state, now, nowMs, act }: SideProps) {
         {running && step.critical && <TemperatureTrace plan={plan} step={step} actual={actual} running={running} nowMs={nowMs} />}
       </section>
       <div className="max-lg:hidden">
-        <Correction {...{ plan, state, now, nowMs, act }} />
+        <Correction {...{ plan, state, now, act }} />
       </div>
       <section aria-label="How the time is made">
         <h2 className="text-sm font-semibold text-night-quiet">
@@ -106,52 +106,6 @@ function noCurve(step: PlannedStep, c: number) {
   const side = c < step.nominalC ? 'colder' : 'warmer';
   return asMessage(
     sentence`${{ byC: Math.abs(c - step.nominalC) }} ${side} than its one time is printed for. This leaflet gives no other: the time stays, and the film comes out ${c < step.nominalC ? 'thinner' : 'denser'}. ${c < step.nominalC ? 'Warm the tank in the bath.' : 'Stand the tank in cooler water.'}`,
-  );
-}
-
-/** What the temperature did to the finish, and the way back. On a phone it stands in the middle, under the digits. */
-export function Correction({ plan, state, now, act }: SideProps) {
-  const text = useText();
-  const step = plan.steps[state.step];
-  const actual = state.actual[state.step];
-  const running = now.running;
-  if (!step || !actual || !running || running.finish.byDoseS === null) return null;
-  const movedS = running.finish.byDoseS - step.seconds;
-  if (movedS === 0) return null;
-  return (
-    <section
-      aria-label="Correction"
-      aria-live="polite"
-      className={`border-l-4 bg-night-card px-3 py-2.5 max-lg:flex max-lg:flex-wrap max-lg:items-center max-lg:justify-between max-lg:gap-x-3 max-lg:py-1.5 ${movedS > 0 ? 'border-[#8db4ff]' : 'border-[#ff9dc0]'}`}
-    >
-      <p>
-        {actual.followsDrift ? (
-          <>
-            {movedS > 0 ? 'Cooler' : 'Warmer'} than planned<span className="max-lg:hidden">, so the finish moved from</span>
-            <span className="lg:hidden">:</span> <span className="figure">{showDuration(step.seconds)}</span> to{' '}
-            <strong className="figure">{showDuration(running.finish.byDoseS)}</strong>
-            {step.byRuleOfThumb ? ', by rule of thumb' : <span className="max-lg:hidden">: the same development</span>}.
-          </>
-        ) : (
-          <>
-            You keep <span className="figure">{showDuration(step.seconds)}</span>. By these readings it would be{' '}
-            <span className="figure">{showDuration(running.finish.byDoseS)}</span>.
-          </>
-        )}
-      </p>
-      {running.finish.warnings.map((warning) => (
-        <p key={warning.code} className="mt-1 text-straw">
-          {text(warning)} <Why rule={RULE_OF_WARNING[warning.code]} aside />
-        </p>
-      ))}
-      <button
-        type="button"
-        className="mt-2 min-h-11 rounded-card border border-night-quiet px-3 max-lg:mt-1"
-        onClick={() => act({ kind: 'correction', step: step.id, follow: !actual.followsDrift })}
-      >
-        {actual.followsDrift ? 'Keep the planned time' : 'Follow the temperature'}
-      </button>
-    </section>
   );
 }
 

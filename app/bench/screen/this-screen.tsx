@@ -3,7 +3,7 @@ import CircleCheck from 'lucide-react/icons/circle-check';
 import { screenChecks, type ScreenFacts } from '../../ui/screen/screen-checks.ts';
 import { useScreenFacts } from '../../ui/screen/use-screen-facts.ts';
 
-interface ThisScreenProps {
+export interface ThisScreenProps {
   readonly awake: ScreenFacts['awake'];
   readonly keepAwake: () => void;
   readonly sound: ScreenFacts['sound'];

@@ -6,8 +6,7 @@ const TYPED_INTO: readonly string[] = ['reading', 'note', 'start', 'margin', 'in
 /** What stands as a sheet above the act; null while nothing does. */
 export type Panel = { readonly kind: 'reading'; readonly first: string } | { readonly kind: PanelName } | null;
 
-interface BenchKeys {
-  readonly ready: boolean;
+export interface BenchKeysProps {
   readonly panel: Panel;
   readonly setPanel: (panel: Panel) => void;
   readonly press: () => void;
@@ -19,11 +18,9 @@ interface BenchKeys {
 }
 
 /** The keys of the Bench (interface.md): every one is also a button. While something is typed they are letters. */
-export function useBenchKeys({ ready, panel, setPanel, press, undo, nudge, open, agitate, running }: BenchKeys): void {
+export function useBenchKeys({ panel, setPanel, press, undo, nudge, open, agitate, running }: BenchKeysProps): void {
   // Without dependencies a key does what the button does now; a list of them once forgot one.
-  const free = {
-    enabled: ready && !TYPED_INTO.includes(panel?.kind ?? ''),
-  };
+  const free = { enabled: !TYPED_INTO.includes(panel?.kind ?? '') };
   useHotkeys(
     'space',
     (event) => {

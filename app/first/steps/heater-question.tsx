@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { heaterEnough } from '../../../core/heat/bath/heater-enough.ts';
 import { showMinutes } from '../../../core/units/duration.ts';
-import { celsiusTyped, fieldOfTemperature, showTemperature } from '../../../core/units/temperature.ts';
+import { showTemperature } from '../../../core/units/temperature.ts';
+import { celsiusTyped, fieldOfTemperature } from '../../../core/units/typed-temperature.ts';
 import { Card } from '../../ui/card.tsx';
 import { INPUT_SHAPE } from '../../ui/forms/input-shape.ts';
 import { useUnits } from '../../ui/forms/units.ts';

@@ -1,10 +1,10 @@
 import { useState } from 'react';
-import { BOTTLE_NAMES } from '../../../core/kit/typed-leaflet.ts';
+import { BOTTLE_NAMES } from '../../../core/kit/bottle-kinds.ts';
 import { isMainDeveloper } from '../../../core/kit/kind.ts';
 import { Button } from '../../ui/button.tsx';
 import { LeafletForm } from '../../ui/leaflet/leaflet-form.tsx';
 import type { RefusedLeaflet } from '../../ui/leaflet/posted-leaflet.ts';
-import { bottlesOf, type Typed } from '../../ui/leaflet/read-leaflet.ts';
+import { bottlesOf, type Typed } from '../../ui/leaflet/typed-fields.ts';
 import { Term } from '../../ui/term.tsx';
 import { ChooseOne } from './choose-one.tsx';
 import { LeafletPicture, type LeafletPart } from './leaflet-picture.tsx';

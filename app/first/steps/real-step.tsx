@@ -4,11 +4,12 @@ import { Form } from 'react-router';
 import { Button, LinkButton } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
 import { FormErrors, TextField } from '../../ui/forms/fields.tsx';
-import { useCheckedForm } from '../../ui/forms/form.ts';
+import { schemaOnDemand, useCheckedForm } from '../../ui/forms/form.ts';
 import { Notice } from '../../ui/notice.tsx';
 import { Term } from '../../ui/term.tsx';
 import type { Facts } from '../facts.server.ts';
-import { firstFilmSchema } from '../first-schemas.ts';
+
+const filmSchema = schemaOnDemand(async () => (await import('../first-schemas.ts')).firstFilmSchema);
 
 interface RealStepProps {
   readonly facts: Facts;
@@ -97,7 +98,7 @@ export function RealStep({ facts, kit, once, reply, next }: RealStepProps) {
 }
 
 function FilmForm({ once, reply }: Pick<RealStepProps, 'once' | 'reply'>) {
-  const [form, fields] = useCheckedForm(firstFilmSchema, reply);
+  const [form, fields] = useCheckedForm([filmSchema], reply);
   return (
     <Form method="post" {...getFormProps(form)} className="grid max-w-xl gap-3 sm:grid-cols-2">
       <input type="hidden" name="intent" value="film" />

@@ -4,10 +4,11 @@ import { showVolume } from '../../../core/units/volume.ts';
 import { Button } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
 import { FormErrors, SelectField, TextField } from '../../ui/forms/fields.tsx';
-import { useCheckedForm } from '../../ui/forms/form.ts';
+import { schemaOnDemand, useCheckedForm } from '../../ui/forms/form.ts';
 import { useUnits } from '../../ui/forms/units.ts';
-import { firstTankSchema } from '../first-schemas.ts';
 import { ChooseOne } from './choose-one.tsx';
+
+const tankSchema = schemaOnDemand(async () => (await import('../first-schemas.ts')).firstTankSchema);
 
 const METHODS = [
   { value: 'inversion', label: 'It is turned over by hand' },
@@ -28,7 +29,7 @@ export function TankStep({
   readonly reply: SubmissionResult | null;
 }) {
   const units = useUnits();
-  const [form, fields] = useCheckedForm(firstTankSchema(units), reply, { method: 'inversion', name: 'My tank' });
+  const [form, fields] = useCheckedForm([tankSchema, units], reply, { method: 'inversion', name: 'My tank' });
   return (
     <>
       <p className="mb-3 max-w-prose">

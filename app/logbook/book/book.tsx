@@ -20,7 +20,7 @@ import { liveRunTitle } from '../../server/runs/runs.server.ts';
 import { inOwnThread } from '../../server/thread/in-thread.server.ts';
 import { Button } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
-import { textOf } from '../../ui/forms/form.ts';
+import { textOf } from '../../ui/forms/read-form.ts';
 import { receivedFolder } from '../../server/received-folder.server.ts';
 import { dropReceived, receivedForm, type ReceivedFile } from '../../ui/forms/received-form.server.ts';
 import { Notice, UndoBar } from '../../ui/notice.tsx';

@@ -9,7 +9,7 @@ import { inOwnThread } from '../../server/thread/in-thread.server.ts';
 import { Button, LinkButton } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
 import { INPUT_SHAPE } from '../../ui/forms/input-shape.ts';
-import { textOf } from '../../ui/forms/form.ts';
+import { textOf } from '../../ui/forms/read-form.ts';
 import { postedForm } from '../../ui/forms/posted-form.ts';
 import { Notice } from '../../ui/notice.tsx';
 import { PageHead } from '../../ui/page-head.tsx';

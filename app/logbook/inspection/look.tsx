@@ -17,7 +17,7 @@ import { findRun, runsOfSession } from '../../server/runs/runs.server.ts';
 import { Button } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
 import { INPUT } from '../../ui/forms/input-shape.ts';
-import { textOf } from '../../ui/forms/form.ts';
+import { textOf } from '../../ui/forms/read-form.ts';
 import { onceOf } from '../../ui/forms/once.ts';
 import { postedForm } from '../../ui/forms/posted-form.ts';
 import { PageHead } from '../../ui/page-head.tsx';

@@ -4,7 +4,7 @@ import { aboutOf, whatLessonsAreAbout } from '../../run/judging/lessons-of-run.s
 import { nowMs } from '../../server/database/clock.server.ts';
 import { answerLesson, findLesson, saveLesson, setLessonDeleted, setLessonDone } from '../../server/runs/lessons.server.ts';
 import { findRun } from '../../server/runs/runs.server.ts';
-import { textOf } from '../../ui/forms/form.ts';
+import { textOf } from '../../ui/forms/read-form.ts';
 import { onceOf } from '../../ui/forms/once.ts';
 import type { LessonTyped } from './lesson-form.tsx';
 

@@ -9,7 +9,7 @@ import { allLessons, findLesson } from '../../server/runs/lessons.server.ts';
 import { findRun } from '../../server/runs/runs.server.ts';
 import { Button, LinkButton } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
-import { textOf } from '../../ui/forms/form.ts';
+import { textOf } from '../../ui/forms/read-form.ts';
 import { postedForm } from '../../ui/forms/posted-form.ts';
 import { Empty, PageHead } from '../../ui/page-head.tsx';
 import { BringBack } from '../book/bring-back.tsx';

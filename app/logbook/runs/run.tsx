@@ -21,7 +21,7 @@ import { listBatches } from '../../server/shelf/batches.server.ts';
 import { Button, LinkButton } from '../../ui/button.tsx';
 import { Card, Label } from '../../ui/card.tsx';
 import { INPUT } from '../../ui/forms/input-shape.ts';
-import { textOf } from '../../ui/forms/form.ts';
+import { textOf } from '../../ui/forms/read-form.ts';
 import { postedForm } from '../../ui/forms/posted-form.ts';
 import { Notice } from '../../ui/notice.tsx';
 import { PageHead } from '../../ui/page-head.tsx';

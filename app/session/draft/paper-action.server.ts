@@ -1,6 +1,6 @@
 import { data } from 'react-router';
 import { usualHabits } from '../../run/evening/usual-habits.server.ts';
-import { textOf } from '../../ui/forms/form.ts';
+import { textOf } from '../../ui/forms/read-form.ts';
 import { changeEvening } from '../evening/evening-change.server.ts';
 import { startTonight } from '../run-acts/replan.server.ts';
 import { toTheBench } from '../run-acts/to-the-bench.ts';

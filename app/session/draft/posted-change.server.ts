@@ -1,10 +1,10 @@
 import { byTheLitre } from '../../../core/chemistry/mixing/made-at-use.ts';
 import type { ArrangedRun } from '../../../core/evening/evening.ts';
 import { OWN_ACCEPTED, parseOwnMargin } from '../../../core/timing/own-margin.ts';
-import { parseReading } from '../../../core/units/temperature.ts';
+import { parseReading } from '../../../core/units/typed-temperature.ts';
 import { storedUnits } from '../../server/settings.server.ts';
 import { findKit } from '../../server/shelf/kits.server.ts';
-import { textOf } from '../../ui/forms/form.ts';
+import { textOf } from '../../ui/forms/read-form.ts';
 import { arrangedAs } from './arranged-as.server.ts';
 import { readDraftChange, type DraftChange } from './draft.ts';
 import { postedWay } from '../way/posted-way.server.ts';

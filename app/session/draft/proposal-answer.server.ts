@@ -2,7 +2,7 @@ import { PROCESSES } from '../../../core/film/process.ts';
 import { putProposalAway } from '../../run/judging/proposals.server.ts';
 import { nowMs } from '../../server/database/clock.server.ts';
 import { saveLesson } from '../../server/runs/lessons.server.ts';
-import { textOf } from '../../ui/forms/form.ts';
+import { textOf } from '../../ui/forms/read-form.ts';
 
 /**
  * What a person says to a proposal: no for good, or to be reminded of it with the film. Either way it is not made again.

@@ -1,12 +1,12 @@
 import { heatFromOneReading } from '../../../core/heat/tank/tank-test.ts';
 import { tankHeatSetting } from '../../../core/heat/tank/tank-heat-setting.ts';
-import { parseReading } from '../../../core/units/temperature.ts';
+import { parseReading } from '../../../core/units/typed-temperature.ts';
 import { textIn } from '../../../core/units/sentence.ts';
 import { readEvening } from '../../run/evening/evening-settings.ts';
 import { nowMs } from '../../server/database/clock.server.ts';
 import { storedSetting, storedUnits } from '../../server/settings.server.ts';
 import { listTanks, saveTank } from '../../server/shelf/tanks.server.ts';
-import { textOf } from '../../ui/forms/form.ts';
+import { textOf } from '../../ui/forms/read-form.ts';
 import { refusalOf, type Refusal } from './posted-change.server.ts';
 
 /** Keeps what a tank takes from one reading of it; why not, where it was none. */

@@ -1,6 +1,6 @@
 import { eveningDocument, readEvening } from '../../run/evening/evening-settings.ts';
 import { storedSetting, writeSetting } from '../../server/settings.server.ts';
-import { readForm } from '../../ui/forms/form.ts';
+import { readForm } from '../../ui/forms/read-form.ts';
 import { eveningFromForm, eveningSchema } from './evening-form.ts';
 
 /** Keeps what a form says about the evening; what it does not mention stays. Returns why not, when it is refused. */

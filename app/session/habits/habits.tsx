@@ -7,7 +7,8 @@ import { storedSetting, writeSetting } from '../../server/settings.server.ts';
 import { Button, LinkButton } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
 import { FormErrors, TextField } from '../../ui/forms/fields.tsx';
-import { readForm, useCheckedForm } from '../../ui/forms/form.ts';
+import { schemaOnDemand, useCheckedForm } from '../../ui/forms/form.ts';
+import { readForm } from '../../ui/forms/read-form.ts';
 import { postedForm } from '../../ui/forms/posted-form.ts';
 import { PageHead } from '../../ui/page-head.tsx';
 import { readDraftDocument } from '../draft/draft.ts';
@@ -16,6 +17,8 @@ import { changeComingHabits } from '../under-way/change.server.ts';
 import type { Route } from './+types/habits.ts';
 import { QUESTIONS } from './habit-questions.ts';
 import { formFromHabits, habitsFromForm, habitsSchema } from './habits-schema.ts';
+
+const habitsChecked = schemaOnDemand(async () => (await import('./habits-schema.ts')).habitsSchema);
 
 export const meta: Route.MetaFunction = () => [{ title: 'Habits · Steady Reel' }];
 
@@ -48,7 +51,7 @@ export async function action({ request }: Route.ActionArgs) {
 }
 
 export default function HabitsPage({ loaderData, actionData }: Route.ComponentProps) {
-  const [form, fields] = useCheckedForm(habitsSchema, actionData, loaderData.habits);
+  const [form, fields] = useCheckedForm([habitsChecked], actionData, loaderData.habits);
   const extra: Record<string, React.ReactNode> = {
     prewash: <TextField className="mt-3 max-w-56" field={fields.prewashS} label="Prewash takes" unit="s" figures hint="60 if empty" />,
     clock: (

@@ -3,7 +3,7 @@ import { redirect } from 'react-router';
 import { ticksOf, tickDoing } from '../../run/evening/ticks.server.ts';
 import { nowMs } from '../../server/database/clock.server.ts';
 import { openSessionId } from '../../server/runs/runs.server.ts';
-import { textOf } from '../../ui/forms/form.ts';
+import { textOf } from '../../ui/forms/read-form.ts';
 import { postedForm } from '../../ui/forms/posted-form.ts';
 import { useKeptPage } from '../../ui/screen/use-kept-page.ts';
 import { useAwake } from '../../ui/screen/use-awake.ts';

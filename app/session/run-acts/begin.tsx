@@ -5,7 +5,7 @@ import { findBatch, listBatches } from '../../server/shelf/batches.server.ts';
 import { ActPage } from '../../ui/act-page.tsx';
 import { Button, LinkButton } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
-import { textOf } from '../../ui/forms/form.ts';
+import { textOf } from '../../ui/forms/read-form.ts';
 import { postedForm } from '../../ui/forms/posted-form.ts';
 import { Notice } from '../../ui/notice.tsx';
 import { refusalOf } from '../draft/posted-change.server.ts';

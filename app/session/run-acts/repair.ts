@@ -1,6 +1,6 @@
 import { data, redirect, redirectDocument } from 'react-router';
 import { findRun } from '../../server/runs/runs.server.ts';
-import { textOf } from '../../ui/forms/form.ts';
+import { textOf } from '../../ui/forms/read-form.ts';
 import { postedForm } from '../../ui/forms/posted-form.ts';
 import type { Route } from './+types/repair.ts';
 import { againOf, beginRepair } from './repair.server.ts';

@@ -1,5 +1,5 @@
-import { parseReading } from '../../../core/units/temperature.ts';
-import { textOf } from '../../ui/forms/form.ts';
+import { parseReading } from '../../../core/units/typed-temperature.ts';
+import { textOf } from '../../ui/forms/read-form.ts';
 import { postedForm } from '../../ui/forms/posted-form.ts';
 import type { Route } from './+types/replan.ts';
 import { replanAt } from './replan.server.ts';

@@ -1,17 +1,17 @@
-import { getFormProps } from '@conform-to/react';
 import { nanoid } from 'nanoid';
-import { Form, redirect } from 'react-router';
+import { redirect } from 'react-router';
 import { addDays, format } from 'date-fns';
 import { TZDate } from '@date-fns/tz';
 import { nowMs, today } from '../../server/database/clock.server.ts';
 import { keepEvening } from '../../server/evenings.server.ts';
 import { openSessionId } from '../../server/runs/runs.server.ts';
 import { personsZone } from '../../server/settings.server.ts';
-import { Button, LinkButton } from '../../ui/button.tsx';
-import { FormErrors, TextField } from '../../ui/forms/fields.tsx';
-import { readForm, textOf, useCheckedForm } from '../../ui/forms/form.ts';
+import { LinkButton } from '../../ui/button.tsx';
+import { readForm, textOf } from '../../ui/forms/read-form.ts';
 import { onceOf } from '../../ui/forms/once.ts';
 import { postedForm } from '../../ui/forms/posted-form.ts';
+import { Later } from '../../ui/later.tsx';
+import { onDemand } from '../../ui/on-demand.ts';
 import { changeOnPaper } from '../draft/paper-action.server.ts';
 import { readDraft, tonight } from '../draft/tonight.server.ts';
 import { eveningPage } from '../evening/evening-page.server.ts';
@@ -23,6 +23,10 @@ import type { Route } from './+types/another-evening.ts';
 import { eveningsToCome, keptDraft } from './evenings-to-come.server.ts';
 import { keepSchema } from './keep-evening.ts';
 import { KeptEvenings } from './kept-evenings.tsx';
+
+/** The evening is looked at first, and kept when it is as it should be. */
+const { part } = onDemand(() => import('./keep-form.tsx'));
+const KeepForm = part((module) => module.KeepForm);
 
 export { looksOnly as shouldRevalidate } from '../evening/opened-in.ts';
 
@@ -61,7 +65,6 @@ export async function action({ request }: Route.ActionArgs) {
 
 export default function AnotherEvening({ loaderData, actionData }: Route.ComponentProps) {
   const { page, goesOn, tomorrow, toCome, once } = loaderData;
-  const [form, fields] = useCheckedForm(keepSchema, actionData?.kept, { onDay: tomorrow, firstPour: '19:30' });
   const changed = actionData?.changed ?? null;
   return (
     <>
@@ -72,17 +75,9 @@ export default function AnotherEvening({ loaderData, actionData }: Route.Compone
           page.evening.runs.length === 0 ? (
             <LinkButton to="/">{goesOn ? 'Back to tonight' : 'Back'}</LinkButton>
           ) : (
-            <Form method="post" {...getFormProps(form)} className="flex flex-wrap items-end gap-3">
-              <input type="hidden" name="once" value={once} />
-              <TextField field={fields.name} label="Keep this evening as" className="w-52" />
-              <TextField field={fields.onDay} label="Day" type="date" className="w-44" figures />
-              <TextField field={fields.firstPour} label="First pour" className="w-28" figures />
-              <Button filled name="intent" value="keep" className="min-h-11">
-                Keep it
-              </Button>
-              <FormErrors errors={form.errors} />
-              <LinkButton to="/">{goesOn ? 'Back to tonight' : 'Back'}</LinkButton>
-            </Form>
+            <Later>
+              <KeepForm {...{ tomorrow, goesOn, once }} reply={actionData?.kept} />
+            </Later>
           )
         }
       />

@@ -4,7 +4,7 @@ import { inTransaction } from '../../server/database/database.server.ts';
 import { findEvening, setEveningDeleted } from '../../server/evenings.server.ts';
 import { waitingRolls } from '../../server/rolls.server.ts';
 import { openSessionId } from '../../server/runs/runs.server.ts';
-import { textOf } from '../../ui/forms/form.ts';
+import { textOf } from '../../ui/forms/read-form.ts';
 import { postedForm } from '../../ui/forms/posted-form.ts';
 import { readDraft, writeDraft } from '../draft/tonight.server.ts';
 import type { Route } from './+types/evening-to-come.ts';

@@ -8,7 +8,7 @@ import { findEvening } from '../../server/evenings.server.ts';
 import { waitingRolls } from '../../server/rolls.server.ts';
 import { openSessionId, queuedRuns } from '../../server/runs/runs.server.ts';
 import { asText, fromText, type AsText } from '../../ui/as-text.ts';
-import { textOf } from '../../ui/forms/form.ts';
+import { textOf } from '../../ui/forms/read-form.ts';
 import { postedForm } from '../../ui/forms/posted-form.ts';
 import { changeOnPaper } from '../draft/paper-action.server.ts';
 import { tonight } from '../draft/tonight.server.ts';

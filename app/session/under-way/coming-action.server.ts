@@ -1,6 +1,6 @@
 import { data } from 'react-router';
 import { liveRunTitle } from '../../server/runs/runs.server.ts';
-import { textOf } from '../../ui/forms/form.ts';
+import { textOf } from '../../ui/forms/read-form.ts';
 import { changedEvening, keptTankReading } from '../draft/paper-action.server.ts';
 import { answerProposal } from '../draft/proposal-answer.server.ts';
 import { postedChange, refusalOf } from '../draft/posted-change.server.ts';

@@ -1,9 +1,10 @@
 import type { StepSaid } from '../../../core/kit/manner.ts';
 import { MANNERS, MOVEMENTS } from '../../../core/kit/manner.ts';
 import { parseDuration } from '../../../core/units/duration.ts';
-import { parseReading, type TemperatureUnit } from '../../../core/units/temperature.ts';
+import type { TemperatureUnit } from '../../../core/units/temperature.ts';
+import { parseReading } from '../../../core/units/typed-temperature.ts';
 
-import { textOf } from '../../ui/forms/form.ts';
+import { textOf } from '../../ui/forms/read-form.ts';
 
 type Read = { readonly ok: true; readonly said: StepSaid } | { readonly ok: false; readonly typed: string; readonly message: string };
 

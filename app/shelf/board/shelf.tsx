@@ -11,7 +11,7 @@ import { findTank, setTankDeleted } from '../../server/shelf/tanks.server.ts';
 import { setThermometerDeleted } from '../../server/shelf/thermometers.server.ts';
 import { Button, LinkButton } from '../../ui/button.tsx';
 import { INPUT_SHAPE } from '../../ui/forms/input-shape.ts';
-import { textOf } from '../../ui/forms/form.ts';
+import { textOf } from '../../ui/forms/read-form.ts';
 import { postedForm } from '../../ui/forms/posted-form.ts';
 import { UndoBar } from '../../ui/notice.tsx';
 import { PageHead } from '../../ui/page-head.tsx';

@@ -8,9 +8,13 @@ import type { ShelfBottle } from '../../server/shelf/bottles.server.ts';
 import { Button } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
 import { FormErrors, SelectField, TextArea, TextField } from '../../ui/forms/fields.tsx';
-import { useCheckedForm } from '../../ui/forms/form.ts';
+import { schemaOnDemand, useCheckedForm } from '../../ui/forms/form.ts';
 import { useUnits } from '../../ui/forms/units.ts';
-import { AMOUNT_WORDS, AMOUNTS, amountSchema, incidentSchema, STORAGE_WORDS, writtenSchema } from './entry-schemas.ts';
+import { AMOUNT_WORDS, AMOUNTS, STORAGE_WORDS } from './entry-words.ts';
+
+const incidentChecked = schemaOnDemand(async () => (await import('./entry-schemas.ts')).incidentSchema);
+const amountChecked = schemaOnDemand(async () => (await import('./entry-schemas.ts')).amountSchema);
+const writtenChecked = schemaOnDemand(async () => (await import('./entry-schemas.ts')).writtenSchema);
 
 /** A form that is opened when it is needed; one that was refused stands open. */
 export function Fold({ title, open = false, children }: { readonly title: string; readonly open?: boolean; readonly children: ReactNode }) {
@@ -33,7 +37,7 @@ interface FormPart {
 /** What got into a bottle, or happened to it; how much and how long are asked where they count. */
 export function Incident({ open, reply, today, once }: FormPart & { readonly today: string }) {
   const { volume } = useUnits();
-  const [form, fields] = useCheckedForm(incidentSchema(volume), reply, { on: today });
+  const [form, fields] = useCheckedForm([incidentChecked, volume], reply, { on: today });
   const [what, setWhat] = useState<string>('');
   const asked = what as Incident;
   // Without scripts both fields are there; with them, the one that counts.
@@ -73,7 +77,7 @@ export function Incident({ open, reply, today, once }: FormPart & { readonly tod
 /** What somebody measured, added or took out. */
 export function Amount({ open, reply, today, once }: FormPart & { readonly today: string }) {
   const { volume } = useUnits();
-  const [form, fields] = useCheckedForm(amountSchema(volume), reply, { on: today, kind: 'measured' });
+  const [form, fields] = useCheckedForm([amountChecked, volume], reply, { on: today, kind: 'measured' });
   return (
     <Fold title="How much is in it" open={open}>
       <Form method="post" {...getFormProps(form)} className="grid gap-3 sm:grid-cols-2">
@@ -105,7 +109,7 @@ export function Written({ open, reply, bottle, once }: FormPart & { readonly bot
     until: '',
     reason: '',
   };
-  const [form, fields] = useCheckedForm(writtenSchema, reply, defaults);
+  const [form, fields] = useCheckedForm([writtenChecked], reply, defaults);
   return (
     <Fold title="Its cap, its air, its date" open={open}>
       <Form method="post" {...getFormProps(form)} className="grid gap-3 sm:grid-cols-2">

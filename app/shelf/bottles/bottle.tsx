@@ -12,7 +12,7 @@ import { findEntry, moveBottle } from '../../server/shelf/bottle-entries.server.
 import { findBottleRow, numberOfCode, setCap, type ShelfBottle } from '../../server/shelf/bottles.server.ts';
 import { Button, LinkButton } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
-import { readForm, textOf } from '../../ui/forms/form.ts';
+import { readForm, textOf } from '../../ui/forms/read-form.ts';
 import { onceOf } from '../../ui/forms/once.ts';
 import { postedForm } from '../../ui/forms/posted-form.ts';
 import { unitsTypedIn } from '../../ui/forms/typed-in.ts';

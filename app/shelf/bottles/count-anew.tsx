@@ -3,8 +3,9 @@ import { Form } from 'react-router';
 import { Button } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
 import { FormErrors, TextField } from '../../ui/forms/fields.tsx';
-import { useCheckedForm } from '../../ui/forms/form.ts';
-import { countSchema } from './entry-schemas.ts';
+import { schemaOnDemand, useCheckedForm } from '../../ui/forms/form.ts';
+
+const countChecked = schemaOnDemand(async () => (await import('./entry-schemas.ts')).countSchema);
 
 /** What a person counts differently from the book: an act of its own, with why, that can be taken back. */
 export function CountAnew({
@@ -16,7 +17,7 @@ export function CountAnew({
   readonly rollsDone: number;
   readonly once: string;
 }) {
-  const [form, fields] = useCheckedForm(countSchema, reply, {});
+  const [form, fields] = useCheckedForm([countChecked], reply, {});
   return (
     <Card>
       <details open={reply !== null}>

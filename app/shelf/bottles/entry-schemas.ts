@@ -5,6 +5,7 @@ import { INCIDENTS, type Incident } from '../../../core/chemistry/ledger/standin
 import { day } from '../../../core/shape.ts';
 import { figureOfVolume, showVolume, type VolumeUnit } from '../../../core/units/volume.ts';
 import { typedName, typedNumber, typedText, typedVolume } from '../../ui/forms/typed.ts';
+import { AMOUNTS } from './entry-words.ts';
 
 /** A day, as a date field posts it. */
 export function typedDay(missing: string) {
@@ -37,13 +38,6 @@ export function incidentSchema(unit: VolumeUnit) {
   });
 }
 
-export const AMOUNTS = ['measured', 'topped-up', 'poured-away'] as const;
-export const AMOUNT_WORDS: Readonly<Record<(typeof AMOUNTS)[number], string>> = {
-  measured: 'So much is in it now, by the eye',
-  'topped-up': 'So much was added',
-  'poured-away': 'So much went into the jug',
-};
-
 export function amountSchema(unit: VolumeUnit) {
   const SAID = volumeSaid(unit, 20_000);
   return object({
@@ -53,12 +47,6 @@ export function amountSchema(unit: VolumeUnit) {
     note: typedText().max(500, 'Up to 500 characters.').default(''),
   });
 }
-
-export const STORAGE_WORDS: Readonly<Record<(typeof STORAGE)[number], string>> = {
-  plain: 'As it is',
-  squeezed: 'Air squeezed out',
-  gas: 'Gas over it',
-};
 
 export const writtenSchema = object({
   cap: typedName().max(40, 'Up to 40 characters, such as “red, taped”.').default(''),

@@ -3,9 +3,10 @@ import { Form } from 'react-router';
 import { Button } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
 import { FormErrors, SelectField, TextField } from '../../ui/forms/fields.tsx';
-import { useCheckedForm } from '../../ui/forms/form.ts';
+import { schemaOnDemand, useCheckedForm } from '../../ui/forms/form.ts';
 import { useUnits } from '../../ui/forms/units.ts';
-import { runByHandSchema } from './entry-schemas.ts';
+
+const runChecked = schemaOnDemand(async () => (await import('./entry-schemas.ts')).runByHandSchema);
 
 /** A run that was done without Steady Reel: it wears the bottles all the same. */
 export function RunByHand({
@@ -18,7 +19,7 @@ export function RunByHand({
   readonly once: string;
 }) {
   const { volume } = useUnits();
-  const [form, fields] = useCheckedForm(runByHandSchema(volume), reply, { on: today, solution: 'returned' });
+  const [form, fields] = useCheckedForm([runChecked, volume], reply, { on: today, solution: 'returned' });
   return (
     <Card>
       <details open={reply !== null}>

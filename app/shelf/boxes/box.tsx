@@ -13,7 +13,8 @@ import { findKit, listKits } from '../../server/shelf/kits.server.ts';
 import { Button, LinkButton } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
 import { FormErrors, SelectField, TextArea, TextField } from '../../ui/forms/fields.tsx';
-import { readForm, useCheckedForm } from '../../ui/forms/form.ts';
+import { schemaOnDemand, useCheckedForm } from '../../ui/forms/form.ts';
+import { readForm } from '../../ui/forms/read-form.ts';
 import { onceOf } from '../../ui/forms/once.ts';
 import { postedForm } from '../../ui/forms/posted-form.ts';
 import { useUnits } from '../../ui/forms/units.ts';
@@ -21,6 +22,8 @@ import { PageHead } from '../../ui/page-head.tsx';
 import { shareInWords } from '../board/boxes-on-shelf.tsx';
 import type { Route } from './+types/box.ts';
 import { boxSchema } from './box-schema.ts';
+
+const boxChecked = schemaOnDemand(async () => (await import('./box-schema.ts')).boxSchema);
 
 export const meta: Route.MetaFunction = () => [{ title: 'Box · Steady Reel' }];
 
@@ -87,7 +90,7 @@ export async function action({ request, params }: Route.ActionArgs) {
 export default function BoxPage({ loaderData, actionData }: Route.ComponentProps) {
   const { id, once, name, kits, defaults, stillMl, share, rolls, useBy, parts } = loaderData;
   const { volume } = useUnits();
-  const [form, fields] = useCheckedForm(boxSchema, actionData, defaults);
+  const [form, fields] = useCheckedForm([boxChecked], actionData, defaults);
   return (
     <>
       <PageHead

@@ -14,7 +14,7 @@ import { rollsByDay } from '../../server/shelf/bottle-entries.server.ts';
 import { Button, LinkButton } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
 import { INPUT_SHAPE } from '../../ui/forms/input-shape.ts';
-import { textOf } from '../../ui/forms/form.ts';
+import { textOf } from '../../ui/forms/read-form.ts';
 import { postedForm } from '../../ui/forms/posted-form.ts';
 import { Empty, PageHead } from '../../ui/page-head.tsx';
 import type { Route } from './+types/cost.ts';

@@ -9,7 +9,7 @@ import { findKit, kitIdTaken, saveKit } from '../../server/shelf/kits.server.ts'
 import { Button, LinkButton } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
 import { INPUT } from '../../ui/forms/input-shape.ts';
-import { textOf } from '../../ui/forms/form.ts';
+import { textOf } from '../../ui/forms/read-form.ts';
 import { postedForm } from '../../ui/forms/posted-form.ts';
 import { PageHead } from '../../ui/page-head.tsx';
 import type { Route } from './+types/kit-as-document.ts';

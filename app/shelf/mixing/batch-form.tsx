@@ -2,9 +2,10 @@ import { getFormProps, type SubmissionResult } from '@conform-to/react';
 import type { ReactNode } from 'react';
 import { Form } from 'react-router';
 import { FormErrors, SelectField, TextArea, TextField } from '../../ui/forms/fields.tsx';
-import { useCheckedForm } from '../../ui/forms/form.ts';
+import { schemaOnDemand, useCheckedForm } from '../../ui/forms/form.ts';
 import { useUnits } from '../../ui/forms/units.ts';
-import { batchSchema } from './batch-schema.ts';
+
+const batchChecked = schemaOnDemand(async () => (await import('./batch-schema.ts')).batchSchema);
 
 interface BatchFormProps {
   readonly lastResult: SubmissionResult | null | undefined;
@@ -19,7 +20,7 @@ interface BatchFormProps {
 
 export function BatchForm({ lastResult, defaults, kits, boxes = [], fresh = false, children }: BatchFormProps) {
   const { volume } = useUnits();
-  const [form, fields] = useCheckedForm(batchSchema(volume), lastResult, defaults);
+  const [form, fields] = useCheckedForm([batchChecked, volume], lastResult, defaults);
   return (
     <Form method="post" {...getFormProps(form)} className="grid gap-4 sm:grid-cols-2">
       <SelectField

@@ -6,7 +6,7 @@ import { showVolume } from '../../../core/units/volume.ts';
 import type { loader as rootLoader } from '../../root.tsx';
 import { clockSpeed, nowMs } from '../../server/database/clock.server.ts';
 import { actsOfMixing, findMixing, giveUpMixing, shelveMixing, takeUpMixing } from '../../server/shelf/mixings.server.ts';
-import { textOf } from '../../ui/forms/form.ts';
+import { textOf } from '../../ui/forms/read-form.ts';
 import { postedForm } from '../../ui/forms/posted-form.ts';
 import { DEFAULT_UNITS, UnitsContext, useText, useUnits } from '../../ui/forms/units.ts';
 import { useKeptPage } from '../../ui/screen/use-kept-page.ts';

@@ -10,7 +10,7 @@ import { addHandOver, handOvers, jugsNow, undoHandOver } from '../../server/shel
 import { Button } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
 import { INPUT_SHAPE } from '../../ui/forms/input-shape.ts';
-import { textOf } from '../../ui/forms/form.ts';
+import { textOf } from '../../ui/forms/read-form.ts';
 import { onceOf } from '../../ui/forms/once.ts';
 import { postedForm } from '../../ui/forms/posted-form.ts';
 import { useUnits } from '../../ui/forms/units.ts';

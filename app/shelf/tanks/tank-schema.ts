@@ -1,5 +1,4 @@
 import { object, string, type InferType } from 'yup';
-import type { FormatFamily } from '../../../core/film/format.ts';
 import { TANK_MATERIALS } from '../../../core/heat/bath/water.ts';
 import { TANK_PLACES } from '../../../core/heat/tank/school-and-place.ts';
 import { TANK_METHODS, WARMED } from '../../../core/heat/tank/tank.ts';
@@ -9,6 +8,7 @@ import type { Units } from '../../../core/units/units.ts';
 import { figureOfVolume, showVolume } from '../../../core/units/volume.ts';
 import type { TankOnShelf } from '../../server/shelf/tanks.server.ts';
 import { typedName, typedNumber, typedTemperature, typedVolume } from '../../ui/forms/typed.ts';
+import { PLACE_FIELDS } from './place-fields.ts';
 
 const PLACES = 'Places are a whole number from 0 to 40.';
 const places = () => typedNumber(PLACES).integer(PLACES).min(LIMITS.places[0], PLACES).max(LIMITS.places[1], PLACES);
@@ -64,16 +64,6 @@ export function tankSchema({ volume: unit, temperature }: Units) {
       return any || this.createError({ path: 'p135', message: 'A tank that holds nothing develops nothing. Give at least one place.' });
     });
 }
-
-export const PLACE_FIELDS: readonly (readonly [FormatFamily, 'p135' | 'p120' | 'p110' | 'p4x5' | 'p5x7' | 'p8x10' | 'p127'])[] = [
-  ['135', 'p135'],
-  ['120', 'p120'],
-  ['110', 'p110'],
-  ['127', 'p127'],
-  ['4x5', 'p4x5'],
-  ['5x7', 'p5x7'],
-  ['8x10', 'p8x10'],
-];
 
 export function tankFromForm(id: string, form: InferType<ReturnType<typeof tankSchema>>): TankOnShelf {
   return {

@@ -2,23 +2,27 @@ import { getFormProps } from '@conform-to/react';
 import { nanoid } from 'nanoid';
 import { data, Form, redirect } from 'react-router';
 import { DEFAULT_TANK_HEAT_JK, TANK_MATERIALS } from '../../../core/heat/bath/water.ts';
-import { fieldOfTemperature } from '../../../core/units/temperature.ts';
-import { fieldOfVolume, parseVolume } from '../../../core/units/volume.ts';
+import { fieldOfTemperature } from '../../../core/units/typed-temperature.ts';
+import { fieldOfVolume, parseVolume } from '../../../core/units/typed-volume.ts';
 import { nowMs } from '../../server/database/clock.server.ts';
 import { storedUnits } from '../../server/settings.server.ts';
 import { findTank, saveTank, setTankDeleted } from '../../server/shelf/tanks.server.ts';
 import { Button, LinkButton } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
 import { FormErrors, SelectField, TextField } from '../../ui/forms/fields.tsx';
-import { readForm, useCheckedForm } from '../../ui/forms/form.ts';
+import { schemaOnDemand, useCheckedForm } from '../../ui/forms/form.ts';
+import { readForm } from '../../ui/forms/read-form.ts';
 import { onceOf } from '../../ui/forms/once.ts';
 import { postedForm } from '../../ui/forms/posted-form.ts';
 import { unitsTypedIn } from '../../ui/forms/typed-in.ts';
 import { useUnits } from '../../ui/forms/units.ts';
 import { PageHead } from '../../ui/page-head.tsx';
 import type { Route } from './+types/tank.ts';
-import { PLACE_FIELDS, tankFromForm, tankSchema } from './tank-schema.ts';
+import { tankFromForm, tankSchema } from './tank-schema.ts';
+import { PLACE_FIELDS } from './place-fields.ts';
 import { TankTest } from './tank-test.tsx';
+
+const tankChecked = schemaOnDemand(async () => (await import('./tank-schema.ts')).tankSchema);
 
 export const meta: Route.MetaFunction = ({ loaderData: loaded }) => [{ title: `${loaded?.tank?.name ?? 'A tank'} · Steady Reel` }];
 
@@ -84,7 +88,7 @@ export default function TankPage({ loaderData, actionData }: Route.ComponentProp
         ...Object.fromEntries(PLACE_FIELDS.map(([family, field]) => [field, tank.holds[family]])),
       }
     : { method: 'inversion', material: 'plastic', fillS: 8, drainS: 12, reelSets: 1, p135: 2 };
-  const [form, fields] = useCheckedForm(tankSchema(units), actionData, defaults);
+  const [form, fields] = useCheckedForm([tankChecked, units], actionData, defaults);
   return (
     <>
       <PageHead title={tank?.name ?? 'Add a tank'}>

@@ -1,11 +1,11 @@
 import { getFormProps } from '@conform-to/react';
 import { nanoid } from 'nanoid';
 import { data, Form, redirect } from 'react-router';
-import { object } from 'yup';
 import { disagreementInWords, errorAtC } from '../../../core/heat/disagreement.ts';
 import { fitThermometer, type ThermometerError } from '../../../core/heat/thermometer.ts';
 import { sayIn, textIn } from '../../../core/units/sentence.ts';
-import { fieldOfTemperature, showTemperature, type TemperatureUnit } from '../../../core/units/temperature.ts';
+import { showTemperature, type TemperatureUnit } from '../../../core/units/temperature.ts';
+import { fieldOfTemperature } from '../../../core/units/typed-temperature.ts';
 import { nowMs } from '../../server/database/clock.server.ts';
 import { storedUnits } from '../../server/settings.server.ts';
 import { isFilmBatch, listBatches } from '../../server/shelf/batches.server.ts';
@@ -13,33 +13,17 @@ import { listThermometers, saveThermometer, setThermometerDeleted } from '../../
 import { Button, LinkButton } from '../../ui/button.tsx';
 import { Card } from '../../ui/card.tsx';
 import { TextField } from '../../ui/forms/fields.tsx';
-import { readForm, textOf, useCheckedForm } from '../../ui/forms/form.ts';
+import { schemaOnDemand, useCheckedForm } from '../../ui/forms/form.ts';
+import { readForm, textOf } from '../../ui/forms/read-form.ts';
 import { onceOf } from '../../ui/forms/once.ts';
 import { postedForm } from '../../ui/forms/posted-form.ts';
 import { unitsTypedIn } from '../../ui/forms/typed-in.ts';
-import { typedName, typedTemperature } from '../../ui/forms/typed.ts';
 import { useUnits } from '../../ui/forms/units.ts';
 import { PageHead } from '../../ui/page-head.tsx';
 import type { Route } from './+types/thermometer.ts';
+import { thermometerSchema } from './thermometer-schema.ts';
 
-/** A comparison with a trusted thermometer, and a second one at another temperature where it was made, in the person's unit. */
-function thermometerSchema(unit: TemperatureUnit) {
-  const SHOWN = `A temperature from ${showTemperature(0, unit)} to ${showTemperature(60, unit)}, such as ${showTemperature(38.4, unit)}.`;
-  const shown = () => typedTemperature(SHOWN, unit).min(0, SHOWN).max(60, SHOWN);
-  return object({
-    name: typedName().max(120).required('Give it a name, such as “Stem, blue cap”.'),
-    shownC: shown().required(SHOWN),
-    trueC: shown().required(SHOWN),
-    shown2C: shown(),
-    true2C: shown(),
-  }).test('both', '', function ({ shown2C, true2C }) {
-    if ((shown2C === undefined) === (true2C === undefined)) return true;
-    return this.createError({
-      path: shown2C === undefined ? 'shown2C' : 'true2C',
-      message: 'A second comparison has both figures, or neither.',
-    });
-  });
-}
+const thermometerChecked = schemaOnDemand(async () => (await import('./thermometer-schema.ts')).thermometerSchema);
 
 const COMPARED = ['shownC', 'trueC', 'shown2C', 'true2C'] as const;
 
@@ -104,7 +88,7 @@ export default function ThermometerPage({ loaderData, actionData }: Route.Compon
   const units = useUnits();
   const { temperature } = units;
   const defaults = thermometer ? { name: thermometer.name, ...comparisonsOf(thermometer, temperature) } : {};
-  const [form, fields] = useCheckedForm(thermometerSchema(temperature), actionData, defaults);
+  const [form, fields] = useCheckedForm([thermometerChecked, temperature], actionData, defaults);
   return (
     <>
       <PageHead title={thermometer?.name ?? 'Add a thermometer'}>

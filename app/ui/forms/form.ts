@@ -1,69 +1,63 @@
-import { useForm, type SubmissionResult } from '@conform-to/react';
-import { getYupConstraint, parseWithYup } from '@conform-to/yup';
+import { parse, useForm, type SubmissionResult } from '@conform-to/react';
+import { useEffect, useMemo, useState } from 'react';
 import type { AnyObjectSchema, InferType } from 'yup';
-import { TYPED_IN } from './typed-in.ts';
+import type { checksOf } from './checks.ts';
 
-/** A form checked by one Yup schema, in the browser as you type and on the server whatever the browser sends. */
-export function useCheckedForm<S extends AnyObjectSchema>(
-  schema: S,
+/** A form's schema, fetched when somebody begins to type: most pages with a form are only read. */
+export interface SchemaOnDemand<S extends AnyObjectSchema, Given extends readonly unknown[]> {
+  readonly here: () => Loaded<S, Given> | null;
+  readonly fetch: () => Promise<Loaded<S, Given>>;
+}
+
+interface Loaded<S extends AnyObjectSchema, Given extends readonly unknown[]> {
+  readonly schemaOf: (...given: Given) => S;
+  readonly checksOf: typeof checksOf;
+}
+
+/** `load` imports the schema, or what makes it of what the page knows (its units). */
+export function schemaOnDemand<S extends AnyObjectSchema, Given extends readonly unknown[] = []>(
+  load: () => Promise<S | ((...given: Given) => S)>,
+): SchemaOnDemand<S, Given> {
+  let here: Loaded<S, Given> | null = null;
+  const fetch = async () => {
+    const [schema, { checksOf }] = await Promise.all([load(), import('./checks.ts')]);
+    return (here ??= { schemaOf: typeof schema === 'function' ? schema : () => schema, checksOf });
+  };
+  // A server answers many pages, and says in each which fields must be filled in.
+  if (typeof document === 'undefined') void fetch();
+  return { here: () => here, fetch };
+}
+
+/**
+ * A form checked by one Yup schema, in the browser as you type and on the server whatever the browser sends. Until the
+ * schema is here nothing is refused in the browser, and the server says what it would have said.
+ */
+export function useCheckedForm<S extends AnyObjectSchema, Given extends readonly unknown[]>(
+  [schema, ...given]: readonly [SchemaOnDemand<S, Given>, ...Given],
   lastResult: SubmissionResult | null | undefined,
   defaults?: Record<string, unknown>,
 ) {
-  return useForm({
+  const [loaded, setLoaded] = useState(schema.here);
+  // What is given is a handful of words.
+  const known = JSON.stringify(given);
+  const checks = useMemo(() => loaded?.checksOf(loaded.schemaOf(...(JSON.parse(known) as Given))), [loaded, known]);
+  const checked = useForm<InferType<S>>({
     lastResult: lastResult ?? null,
-    constraint: getYupConstraint(schema),
+    constraint: checks?.constraint,
     defaultValue: defaults as never,
     shouldValidate: 'onBlur',
     shouldRevalidate: 'onInput',
-    onValidate: ({ formData }) => parseWithYup(formData, { schema }),
+    onValidate: ({ formData }) =>
+      checks ? checks.check(formData) : parse(formData, { resolve: (value) => ({ value: value as InferType<S> }) }),
   });
-}
-
-export type ReadForm<T> =
-  | {
-      readonly ok: true;
-      readonly value: T;
-      /** For what only the server can know: errors by field, or of the whole form, with what was typed kept. */
-      readonly refuse: (fieldErrors: Record<string, string[]>, formErrors?: string[]) => SubmissionResult;
-    }
-  | { readonly ok: false; readonly reply: SubmissionResult };
-
-/** Reads a posted form by the same schema. A refusal carries what was typed back to its fields. */
-export function readForm<S extends AnyObjectSchema>(schema: S, formData: FormData): ReadForm<InferType<S>> {
-  const submission = submissionOf(schema, asOurFormsPost(formData));
-  return submission.status === 'success'
-    ? { ok: true, value: submission.value, refuse: (fieldErrors, formErrors = []) => submission.reply({ fieldErrors, formErrors }) }
-    : { ok: false, reply: submission.reply() };
-}
-
-/** Conform throws at a list button that is not one of its own; the fields themselves can still be read. */
-function submissionOf<S extends AnyObjectSchema>(schema: S, formData: FormData) {
-  try {
-    return parseWithYup(formData, { schema });
-  } catch (error) {
-    if (!formData.has(INTENT)) throw error;
-    formData.delete(INTENT);
-    return parseWithYup(formData, { schema });
-  }
-}
-
-const INTENT = '__intent__';
-const LONGEST_LIST = 1000;
-
-/** One value a name, and lists of a length people have: whatever else a request carries is dropped. */
-function asOurFormsPost(formData: FormData): FormData {
-  const ours = new FormData();
-  for (const [name, value] of formData) {
-    const indices = [...name.matchAll(/\[(\d+)\]/g)].map((index) => Number(index[1]));
-    // `toString` and its like are no field of anybody's, and would be taken for one.
-    const inherited = name.split(/[.[\]]+/).some((part) => part in Object.prototype);
-    if (name !== TYPED_IN && !inherited && indices.every((index) => index < LONGEST_LIST)) ours.set(name, value);
-  }
-  return ours;
-}
-
-/** A posted field as text; a file or nothing is no text. */
-export function textOf(form: FormData, name: string): string {
-  const value = form.get(name);
-  return typeof value === 'string' ? value : '';
+  const { id } = checked[0];
+  useEffect(() => {
+    if (loaded) return;
+    const begin = ({ target }: Event) => {
+      if (target instanceof Element && target.closest('form')?.id === id) void schema.fetch().then(setLoaded);
+    };
+    document.addEventListener('focusin', begin);
+    return () => document.removeEventListener('focusin', begin);
+  }, [id, loaded, schema]);
+  return checked;
 }

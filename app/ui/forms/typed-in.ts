@@ -1,6 +1,8 @@
-import { celsiusTyped, fieldOfTemperature, type TemperatureUnit } from '../../../core/units/temperature.ts';
+import type { TemperatureUnit } from '../../../core/units/temperature.ts';
+import { celsiusTyped, fieldOfTemperature } from '../../../core/units/typed-temperature.ts';
 import type { Units } from '../../../core/units/units.ts';
-import { fieldOfVolume, parseVolume, VOLUME_UNITS, type VolumeUnit } from '../../../core/units/volume.ts';
+import { VOLUME_UNITS, type VolumeUnit } from '../../../core/units/volume.ts';
+import { fieldOfVolume, parseVolume } from '../../../core/units/typed-volume.ts';
 
 /** The hidden field by which a form says in which units it was filled in. */
 export const TYPED_IN = 'typedIn';

@@ -1,7 +1,9 @@
 import { boolean, mixed, number, string } from 'yup';
 import { bareDuration, parseDuration } from '../../../core/units/duration.ts';
-import { celsiusTyped, type TemperatureUnit } from '../../../core/units/temperature.ts';
-import { parseVolume, type VolumeUnit } from '../../../core/units/volume.ts';
+import type { TemperatureUnit } from '../../../core/units/temperature.ts';
+import { celsiusTyped } from '../../../core/units/typed-temperature.ts';
+import type { VolumeUnit } from '../../../core/units/volume.ts';
+import { parseVolume } from '../../../core/units/typed-volume.ts';
 
 /** What a form posts is text; whatever else a browser sends is unreadable as a figure, and is said so. */
 function asText(original: unknown): string {

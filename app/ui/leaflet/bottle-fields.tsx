@@ -1,11 +1,11 @@
 import { Select } from '@headlessui/react';
 import { isDeveloper } from '../../../core/kit/kind.ts';
-import type { BottleKind } from '../../../core/kit/typed-leaflet.ts';
+import type { BottleKind } from '../../../core/kit/bottle-kinds.ts';
 import type { Units } from '../../../core/units/units.ts';
 import { INPUT_SHAPE } from '../forms/input-shape.ts';
 import { asPrinted } from './as-printed.ts';
 import { bathTexture } from '../strip/bath-texture.ts';
-import type { Faults, Typed } from './read-leaflet.ts';
+import type { Faults, Typed } from './typed-fields.ts';
 
 interface BottleProps {
   readonly place: number;

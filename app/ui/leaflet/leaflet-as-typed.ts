@@ -1,13 +1,15 @@
 import type { Agitation, Bath, ExhaustionRule, PushRule } from '../../../core/kit/kit.ts';
 import { leafletOfKit } from '../../../core/timing/leaflet-of-kit.ts';
 import type { ShelfKit } from '../../../core/kit/kit.ts';
-import { bottleName, type BottleSaid, type WaterSaid } from '../../../core/kit/typed-leaflet.ts';
+import type { BottleSaid, WaterSaid } from '../../../core/kit/typed-leaflet.ts';
+import { bottleName } from '../../../core/kit/bottle-kinds.ts';
 import { showDuration } from '../../../core/units/duration.ts';
-import { fieldOfTemperature } from '../../../core/units/temperature.ts';
+import { fieldOfTemperature } from '../../../core/units/typed-temperature.ts';
 import type { Units } from '../../../core/units/units.ts';
-import { fieldOfVolume } from '../../../core/units/volume.ts';
+import { fieldOfVolume } from '../../../core/units/typed-volume.ts';
 import { TYPED_IN, typedIn } from '../forms/typed-in.ts';
-import { PUSHES, type Typed } from './read-leaflet.ts';
+import { PUSHES } from './read-leaflet.ts';
+import type { Typed } from './typed-fields.ts';
 import { waterAsLine } from './water-line.ts';
 
 /** What stands in the form’s fields for a kit that is corrected or copied: its own figures, each as a leaflet prints it. */

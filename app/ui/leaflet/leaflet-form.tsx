@@ -1,19 +1,25 @@
 import { Select } from '@headlessui/react';
-import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { Form } from 'react-router';
 import { PROCESSES, type Process } from '../../../core/film/process.ts';
 import type { ShelfKit } from '../../../core/kit/kit.ts';
-import { BOTTLE_KINDS, bottleName, USUAL_BOTTLES, type BottleKind } from '../../../core/kit/typed-leaflet.ts';
+import { BOTTLE_KINDS, bottleName, USUAL_BOTTLES, type BottleKind } from '../../../core/kit/bottle-kinds.ts';
 import type { Units } from '../../../core/units/units.ts';
 import { Button } from '../button.tsx';
 import { INPUT_SHAPE } from '../forms/input-shape.ts';
 import { TYPED_IN, typedIn, unitsSaid } from '../forms/typed-in.ts';
 import { useUnits } from '../forms/units.ts';
+import { Later } from '../later.tsx';
+import { onDemand } from '../on-demand.ts';
 import { asPrinted } from './as-printed.ts';
 import { BottleFields, FieldFault } from './bottle-fields.tsx';
-import { madeBy, picked, typedOf, withoutBottle, type RefusedLeaflet } from './posted-leaflet.ts';
-import { bottlesOf, processOf, readLeaflet, type Faults, type Typed } from './read-leaflet.ts';
-import { WhatItMakes } from './what-it-makes.tsx';
+import type { RefusedLeaflet } from './posted-leaflet.ts';
+import { picked, typedOf, withoutBottle } from './typed-fields.ts';
+import { bottlesOf, processOf, type Faults, type Typed } from './typed-fields.ts';
+
+/** What reads a leaflet whole and plans with it is larger than the form: it comes after it. */
+const { part } = onDemand(() => import('./what-it-makes.tsx'));
+const WhatItMakes = part((module) => module.WhatItMakes);
 
 interface LeafletFormProps {
   /** What stands in it when it is opened: nothing, or a kit's own figures. */
@@ -44,8 +50,6 @@ export function LeafletForm({ start, reply, before, keptAs, hidden = {}, only, o
   const printed = asPrinted(units);
   const bottles = bottlesOf(typed);
   const process = only ?? processOf(typed);
-  const { said } = useMemo(() => readLeaflet(typed, units, before?.id ?? 'typed'), [typed, units, before]);
-  const made = useMemo(() => said && madeBy(said, before, units), [said, before, units]);
   const faults: Faults = reply?.faults ?? {};
   const filled = Object.entries(typed).filter(([name, value]) => isFigure(name) && value.trim() !== '' && !(name in hidden)).length;
 
@@ -183,7 +187,9 @@ export function LeafletForm({ start, reply, before, keptAs, hidden = {}, only, o
       </div>
       <div className="space-y-4 lg:sticky lg:top-4 lg:self-start">
         {beside}
-        <WhatItMakes said={said} made={made} />
+        <Later>
+          <WhatItMakes {...{ typed, units, before }} />
+        </Later>
       </div>
       <div className="fixed inset-x-0 bottom-0 z-20 border-t border-line bg-white px-4 py-2.5">
         <div className="mx-auto flex max-w-[1400px] items-center justify-between gap-x-4 gap-y-1 max-sm:flex-wrap">

@@ -11,7 +11,7 @@ import { METRIC, type Units } from '../../../core/units/units.ts';
 import { DEMO_KITS } from '../../../demo/scenario.ts';
 import { leafletAsTyped } from './leaflet-as-typed.ts';
 import { readPostedLeaflet } from './posted-leaflet.ts';
-import type { Typed } from './read-leaflet.ts';
+import type { Typed } from './typed-fields.ts';
 import { readWaterLine, waterAsLine } from './water-line.ts';
 
 const UNITS = [METRIC, { temperature: 'F', volume: 'US fl oz' }, { temperature: 'F', volume: 'imp fl oz' }] as const;

@@ -7,42 +7,9 @@ import { bottleIds, kitOfLeaflet, type LeafletSaid } from '../../../core/kit/typ
 import { textIn } from '../../../core/units/sentence.ts';
 import type { Units } from '../../../core/units/units.ts';
 import { leafletAsTyped } from './leaflet-as-typed.ts';
-import { readLeaflet, type Faults, type Typed } from './read-leaflet.ts';
-
-/** Longer is no leaflet. */
-const MOST_TYPED = 40_000;
-
-/** What a form or an address says, by field. */
-export function typedOf(entries: Iterable<readonly [string, FormDataEntryValue]>): Typed {
-  let left = MOST_TYPED;
-  return Object.fromEntries(
-    [...entries].flatMap(([name, value]) => {
-      if (typeof value !== 'string' || value.length > left) return [];
-      left -= value.length;
-      return [[name, value]];
-    }),
-  );
-}
-
-/** `stop` picks a bottle, `-2` takes the third one back. */
-export function picked(bottles: string, pick: string): string {
-  const list = bottles.split(',').filter(Boolean);
-  return (pick.startsWith('-') ? list.toSpliced(Number(pick.slice(1)), 1) : [...list, pick]).join(',');
-}
-
-/** What was typed of the bottles that stay, under the places they then have. */
-export function withoutBottle(typed: Typed, pick: string): Typed {
-  if (!pick.startsWith('-')) return typed;
-  const out = Number(pick.slice(1));
-  return Object.fromEntries(
-    Object.entries(typed).flatMap(([name, value]) => {
-      const [, place, rest] = /^(\d+)\.(.+)$/.exec(name) ?? [];
-      if (place === undefined || rest === undefined) return [[name, value]];
-      const n = Number(place);
-      return n === out ? [] : [[`${n > out ? n - 1 : n}.${rest}`, value]];
-    }),
-  );
-}
+import { readLeaflet } from './read-leaflet.ts';
+import type { Faults, Typed } from './typed-fields.ts';
+import { typedOf, picked, withoutBottle } from './typed-fields.ts';
 
 /** What a form without scripts was opened with: a bottle picked there carries what was typed in its address. */
 export function typedInAddress(address: string): Typed | null {

@@ -1,35 +1,17 @@
-import { PROCESSES } from '../../../core/film/process.ts';
-import type { Agitation, Bath, ExhaustionRule, LeafletPoint, MixPart, PushRule, ShelfKit } from '../../../core/kit/kit.ts';
-import { BOTTLE_KINDS, type BottleKind, type BottleSaid, type LeafletSaid, type WaterSaid } from '../../../core/kit/typed-leaflet.ts';
+import type { Agitation, Bath, ExhaustionRule, LeafletPoint, MixPart, PushRule } from '../../../core/kit/kit.ts';
+import type { BottleSaid, LeafletSaid, WaterSaid } from '../../../core/kit/typed-leaflet.ts';
+import type { BottleKind } from '../../../core/kit/bottle-kinds.ts';
 import { isDeveloper } from '../../../core/kit/kind.ts';
 import { bareDuration, parseDuration } from '../../../core/units/duration.ts';
-import { celsiusTyped } from '../../../core/units/temperature.ts';
+import { celsiusTyped } from '../../../core/units/typed-temperature.ts';
 import type { Units } from '../../../core/units/units.ts';
-import { parseVolume } from '../../../core/units/volume.ts';
+import { parseVolume } from '../../../core/units/typed-volume.ts';
 import { oneLine } from '../forms/typed.ts';
 import { asPrinted } from './as-printed.ts';
 import { readWaterLine } from './water-line.ts';
+import { type Typed, type Faults, bottlesOf, processOf } from './typed-fields.ts';
 
-/** What stands in the fields, by name; a bottle's are its place and what they ask: `0.time`. */
-export type Typed = Readonly<Record<string, string>>;
-/** What is wrong, by field, in the leaflet's words. */
-export type Faults = Readonly<Record<string, string>>;
-
-const MOST_BOTTLES = 12;
 const TIME = 'Minutes and seconds, such as 3:15.';
-
-/** The bottles that were picked, in the order of pouring. */
-export function bottlesOf(typed: Typed): BottleKind[] {
-  return (typed['bottles'] ?? '')
-    .split(',')
-    .filter((kind): kind is BottleKind => (BOTTLE_KINDS as readonly string[]).includes(kind))
-    .slice(0, MOST_BOTTLES);
-}
-
-/** The process on the box; none for a single bath, which any of them may use. */
-export function processOf(typed: Typed): ShelfKit['process'] {
-  return typed['process'] === 'any' ? 'any' : (PROCESSES.find((each) => each === typed['process']) ?? 'C-41');
-}
 
 /** A leaflet as it was typed, read whole: every fault at its field, and as much as could be read for what is drawn beside it. */
 export function readLeaflet(typed: Typed, units: Units, id: string): { readonly said: LeafletSaid | null; readonly faults: Faults } {

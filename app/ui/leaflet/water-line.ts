@@ -1,7 +1,8 @@
 import type { StepSaid } from '../../../core/kit/manner.ts';
 import type { WaterSaid } from '../../../core/kit/typed-leaflet.ts';
 import { parseDuration, showDuration } from '../../../core/units/duration.ts';
-import { celsiusTyped, fieldOfTemperature, type TemperatureUnit } from '../../../core/units/temperature.ts';
+import type { TemperatureUnit } from '../../../core/units/temperature.ts';
+import { celsiusTyped, fieldOfTemperature } from '../../../core/units/typed-temperature.ts';
 
 const WATERS = ['prewash', 'rinse', 'stop', 'wash', 'wetting-agent', 'remjet-rinse'] as const satisfies readonly WaterSaid['water'][];
 const WORD = new RegExp(`^(${WATERS.join('|').replaceAll('-', '[- ]')})\\b\\s*`, 'i');

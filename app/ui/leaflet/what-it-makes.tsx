@@ -1,17 +1,32 @@
+import { useMemo } from 'react';
 import { DEFAULT_TANK } from '../../../core/heat/tank/tank.ts';
 import { developsFilm, type ShelfKit } from '../../../core/kit/kit.ts';
 import { readShelfKit } from '../../../core/kit/shelf-kit.ts';
 import { isDeveloper } from '../../../core/kit/kind.ts';
-import { silentAbout, type LeafletSaid } from '../../../core/kit/typed-leaflet.ts';
+import { silentAbout } from '../../../core/kit/typed-leaflet.ts';
 import { planRun, type Plan } from '../../../core/schedule/plan.ts';
 import { showDuration } from '../../../core/units/duration.ts';
 import { showTemperature } from '../../../core/units/temperature.ts';
+import type { Units } from '../../../core/units/units.ts';
 import { useUnits } from '../forms/units.ts';
+import { madeBy } from './posted-leaflet.ts';
+import { readLeaflet } from './read-leaflet.ts';
+import type { Typed } from './typed-fields.ts';
 import { Strip } from '../strip/strip.tsx';
 
+interface MakesProps {
+  readonly typed: Typed;
+  /** Those that it is typed in. */
+  readonly units: Units;
+  /** The kit that is corrected or copied. */
+  readonly before: ShelfKit | null;
+}
+
 /** Beside the form, live: the strip that this leaflet makes, what it gives the first roll, the fifth and a push, and what it is silent about. */
-export function WhatItMakes({ said, made }: { readonly said: LeafletSaid | null; readonly made: ShelfKit | null }) {
+export function WhatItMakes({ typed, units, before }: MakesProps) {
   const { temperature } = useUnits();
+  const { said } = useMemo(() => readLeaflet(typed, units, before?.id ?? 'typed'), [typed, units, before]);
+  const made = useMemo(() => said && madeBy(said, before, units), [said, before, units]);
   const checked = made && readShelfKit(made);
   const kit = checked?.ok && developsFilm(checked.value) ? checked.value : null;
   const first = kit && planned(kit, 0, 0);

@@ -49,3 +49,8 @@ function gotBeforeS(step: RunPlan['steps'][number], actual: ActualStep | null): 
   if (isDeveloper(step.kind)) return gotS;
   return bleachesOrFixes(step.kind) && !isEnough(gotS, fixedAfterS(step)) ? gotS : 0;
 }
+
+/** By how much the tank's temperature moves a step's finish; null where no dose decides it. */
+export function movedS(step: { readonly seconds: number }, { byDoseS }: Pick<StepFinish, 'byDoseS'>): number | null {
+  return byDoseS === null ? null : byDoseS - step.seconds;
+}

@@ -14,6 +14,14 @@ export interface BottleAtBench extends Pick<BottleNow, 'name' | 'mlLeft' | 'good
   readonly cap: string;
 }
 
+/** The bottle that a step is poured from; undefined for water, and where the shelf does not know it. */
+export function bottleOf(
+  bottles: readonly BottleAtBench[],
+  step: { readonly bath: string; readonly bottle: string | null },
+): BottleAtBench | undefined {
+  return step.bottle === null ? undefined : bottles.find((bottle) => bottle.bath === step.bath);
+}
+
 /** `bottle 2, B17, blue cap`: how a hand finds it. */
 export function bottleInWords({ place, code, cap }: BottleAtBench): string {
   return `bottle ${place}, ${code}${cap ? `, ${/cap/i.test(cap) ? cap : `${cap} cap`}` : ''}`;

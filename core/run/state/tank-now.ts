@@ -1,13 +1,13 @@
 import { cooledC } from '../../heat/bath/cooling.ts';
 import { developmentRate } from '../../heat/dose.ts';
 import { pourForSettledC } from '../../heat/pouring-in.ts';
-import { settledForDose, warmestPourC } from '../../heat/tank/tank-through-the-run.ts';
+import { settledForDose, warmestPourC } from '../../heat/tank/settled-for-dose.ts';
 import { pathTemperature } from '../../heat/temperature-path.ts';
 import { pouredAtC } from '../../schedule/poured-at.ts';
 import type { PlannedStep } from '../../schedule/plan.ts';
 import type { RunPlan } from '../plan/run-plan.ts';
 import type { ActualStep, RunState } from './state.ts';
-import { pathOf } from './what-a-step-got.ts';
+import { pathOf } from './path-of.ts';
 
 /**
  * What the tank is at by all that was read and poured so far, and what it will be at the next pour; null where nothing

@@ -1,5 +1,4 @@
 import { developmentRate, doseUntil } from '../../heat/dose.ts';
-import { coolingPath, temperaturePath, type PathPiece } from '../../heat/temperature-path.ts';
 import { bleachesOrFixes, isDeveloper } from '../../kit/kind.ts';
 import type { PlannedStep } from '../../schedule/plan.ts';
 import { pushEquivalent } from '../../timing/push.ts';
@@ -7,6 +6,7 @@ import type { RunPlan } from '../plan/run-plan.ts';
 import { gotMs } from './got.ts';
 import { fixedAfterS, isEnough } from './light.ts';
 import { plannedOwnS, withoutOwnS } from './plan-as-run.ts';
+import { pathOf } from './path-of.ts';
 import type { ActualStep } from './state.ts';
 
 export interface StepGot {
@@ -53,16 +53,6 @@ function doseShare(plan: RunPlan, step: PlannedStep, actual: Attempt, endedMs: n
 }
 
 type Attempt = Pick<ActualStep, 'startMs' | 'readings'> & Partial<Pick<ActualStep, 'earlierMs'>>;
-
-/** The temperature in the tank during a step: by its readings, as predicted from the pour, or as planned. */
-export function pathOf(plan: RunPlan, step: PlannedStep, actual: Pick<ActualStep, 'startMs' | 'readings'>): PathPiece[] {
-  if (actual.readings.length > 0) {
-    const readings = actual.readings.map((reading) => ({ atS: Math.max(0, (reading.atMs - actual.startMs) / 1000), c: reading.c }));
-    return temperaturePath(readings, plan.surroundings, step.pourC);
-  }
-  const still = { coolingPerMin: 0, surroundC: step.temperatureC };
-  return step.inTankC && plan.surroundings ? coolingPath(step.inTankC.startsC, plan.surroundings) : coolingPath(step.temperatureC, still);
-}
 
 function developed(plan: RunPlan, step: PlannedStep, actual: ActualStep): StepGot {
   const share = doseShare(plan, step, actual, actual.endMs ?? actual.startMs);

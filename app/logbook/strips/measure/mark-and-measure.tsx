@@ -1,5 +1,5 @@
 import type { SubmissionResult } from '@conform-to/react';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { Form, Link } from 'react-router';
 import type { Film } from '../../../../core/film/process.ts';
 import { PART_WORDS, STRIP_PARTS, type Rectangle, type StripPart } from '../../../../core/inspection/strips/strip-measure.ts';
@@ -7,10 +7,11 @@ import type { StoredScan } from '../../../server/runs/scans.server.ts';
 import { Button } from '../../../ui/button.tsx';
 import { Card } from '../../../ui/card.tsx';
 import { CheckField, FormErrors, SelectField, TextField } from '../../../ui/forms/fields.tsx';
-import { useCheckedForm } from '../../../ui/forms/form.ts';
+import { schemaOnDemand, useCheckedForm } from '../../../ui/forms/form.ts';
 import { Marker } from './marker.tsx';
-import { measureSchema } from './measure-schema.ts';
 import type { Proposal } from './proposal.ts';
+
+const measured = schemaOnDemand(async () => (await import('./measure-schema.ts')).measureSchema);
 
 interface MarkProps {
   readonly runId: string;
@@ -34,11 +35,7 @@ const SIDES = [
 /** Where the three rectangles lie, and what else a measure has to know of its scan. */
 export function MarkAndMeasure({ film, scan, proposed, runId, rolls, scanners, once, result }: MarkProps) {
   const [rectangles, setRectangles] = useState(proposed.rectangles);
-  const [form, fields] = useCheckedForm(
-    useMemo(() => measureSchema(film), [film]),
-    result,
-    { scanner: scanners[0] ?? '', encoding: 'srgb' },
-  );
+  const [form, fields] = useCheckedForm([measured, film], result, { scanner: scanners[0] ?? '', encoding: 'srgb' });
   const change = (part: StripPart, to: Rectangle) => setRectangles((before) => ({ ...before, [part]: to }));
   return (
     <Form method="post" id={form.id} onSubmit={form.onSubmit} noValidate>

@@ -8,7 +8,7 @@ import { addMeasure, knownScanners, measuresOfRun, setMeasureDeleted, setMeasure
 import { findRun } from '../../../server/runs/runs.server.ts';
 import { dropScan, findScan } from '../../../server/runs/scans.server.ts';
 import { Card } from '../../../ui/card.tsx';
-import { readForm, textOf } from '../../../ui/forms/form.ts';
+import { readForm, textOf } from '../../../ui/forms/read-form.ts';
 import { onceOf } from '../../../ui/forms/once.ts';
 import { postedForm } from '../../../ui/forms/posted-form.ts';
 import { Notice } from '../../../ui/notice.tsx';

@@ -12,7 +12,7 @@ import { numberOfCode } from '../../../server/shelf/bottles.server.ts';
 import { Button, LinkButton } from '../../../ui/button.tsx';
 import { Card } from '../../../ui/card.tsx';
 import { INPUT_SHAPE } from '../../../ui/forms/input-shape.ts';
-import { textOf } from '../../../ui/forms/form.ts';
+import { textOf } from '../../../ui/forms/read-form.ts';
 import { onceOf } from '../../../ui/forms/once.ts';
 import { postedForm } from '../../../ui/forms/posted-form.ts';
 import { useUnits } from '../../../ui/forms/units.ts';
