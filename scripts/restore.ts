@@ -3,7 +3,14 @@
 import { createInterface } from 'node:readline/promises';
 import Database from 'better-sqlite3';
 import { format } from 'date-fns';
-import { backupFolder, findBackup, listBackups, restoreBackup, wouldBeLost } from '../app/server/database/backups.server.ts';
+import {
+  backupFolder,
+  findBackup,
+  listBackups,
+  restoreBackup,
+  whatIsTheMatter,
+  wouldBeLost,
+} from '../app/server/database/backups.server.ts';
 import { asTyped } from '../server/installed/as-typed.ts';
 import { closeDatabase, databaseFile } from '../app/server/database/database.server.ts';
 
@@ -19,8 +26,9 @@ function isInUse(): boolean {
     probe.pragma('locking_mode = EXCLUSIVE');
     probe.exec('BEGIN IMMEDIATE; ROLLBACK');
     return false;
-  } catch {
-    return true;
+  } catch (error) {
+    // One that is damaged is in nobody's hands.
+    return /BUSY|LOCKED/.test(String((error as { code?: unknown }).code));
   } finally {
     probe.close();
   }
@@ -35,11 +43,14 @@ if (name === undefined) {
 }
 const path = findBackup(name) ?? fail(`There is no copy “${name}” in ${backupFolder()}. ${asTyped('restore')} lists them.`);
 if (isInUse()) fail('Steady Reel is running on this book. Stop it first, or restore from its page: Logbook, The book.');
-const lost = wouldBeLost(path);
+const fault = whatIsTheMatter();
+const lost = fault ? [] : wouldBeLost(path);
 console.log(
-  lost.length === 0
-    ? 'Nothing would be lost: the copy has all that the book has.'
-    : `Lost would be: ${lost.map(({ what, count }) => `${count} ${what}`).join(', ')}.`,
+  fault
+    ? `${fault.code === 'too-new' ? 'A newer Steady Reel wrote the book' : 'The book is damaged'}: what it holds beyond the copy cannot be counted here, and is set aside as it is.`
+    : lost.length === 0
+      ? 'Nothing would be lost: the copy has all that the book has.'
+      : `Lost would be: ${lost.map(({ what, count }) => `${count} ${what}`).join(', ')}.`,
 );
 if (!process.argv.includes('--yes')) {
   const asked = createInterface({ input: process.stdin, output: process.stdout });

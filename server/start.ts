@@ -89,14 +89,20 @@ async function openTheHouse(): Promise<string | null> {
     await house.open();
     return null;
   } catch (error) {
-    return error instanceof Error ? error.message : String(error);
+    return inWords(error);
   }
+}
+
+/** What was thrown for a page to show is a sentence all the same. */
+function inWords(error: unknown): string {
+  if (error instanceof Error) return error.message;
+  return typeof error === 'object' && error !== null && 'data' in error ? String(error.data) : String(error);
 }
 
 /** A copy each day the application runs; a disk without room for one is said, and stops nothing. */
 function keepACopy(): void {
   void (async () => backupOfTheDay(today()))().catch((error: unknown) =>
-    console.error(`Today’s copy of the book was not made: ${error instanceof Error ? error.message : String(error)}`),
+    console.error(`Today’s copy of the book was not made: ${inWords(error)}`),
   );
 }
 if (process.env['STEADY_REEL_DAILY_COPY'] !== 'off') {

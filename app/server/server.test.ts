@@ -1,4 +1,4 @@
-import { existsSync, mkdtempSync, readdirSync } from 'node:fs';
+import { existsSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
@@ -8,6 +8,7 @@ process.env['STEADY_REEL_DB'] = file;
 
 import { startedRuns } from '../session/a-session.fixture.ts';
 import { findBatch } from './shelf/batches.server.ts';
+import { findBackup, listBackups } from './database/backups.server.ts';
 import { db, inTransactionWithoutDisk, openDatabase, sql } from './database/database.server.ts';
 import { migrate, migrationsIn } from './database/migrate.ts';
 import { nowMs } from './database/clock.server.ts';
@@ -46,10 +47,10 @@ test('a migration that fails leaves nothing behind', () => {
   expect(migrationsIn('migrations').length).toBeGreaterThan(0);
   database.close();
   expect(existsSync(old)).toBe(true);
-  expect(readdirSync(folder).filter((name) => name.includes('.before-'))).toEqual([]);
+  expect(existsSync(join(folder, 'backups'))).toBe(false);
 });
 
-test('an older database is brought up to date, with a copy of what it was beside it', () => {
+test('an older database is brought up to date, with a copy of what it was among its copies', () => {
   const folder = mkdtempSync(join(tmpdir(), 'steady-reel-'));
   const old = join(folder, 'old.db');
   const made = new Database(old);
@@ -60,7 +61,9 @@ test('an older database is brought up to date, with a copy of what it was beside
   const opened = openDatabase(old);
   expect(opened.prepare('SELECT id, draft FROM sessions').all()).toEqual([{ id: 'kept', draft: '{}' }]);
   opened.close();
-  const copy = new Database(join(folder, readdirSync(folder).find((name) => name.includes('.before-')) ?? ''), { readonly: true });
+  const [kept] = listBackups(old);
+  expect(kept?.kind).toBe('before-update');
+  const copy = new Database(findBackup(kept?.name ?? '', old) ?? '', { readonly: true });
   expect(copy.pragma('user_version', { simple: true })).toBe(1);
   expect(copy.prepare('SELECT id FROM sessions').all()).toEqual([{ id: 'kept' }]);
   copy.close();

@@ -68,7 +68,13 @@ function book(file: string, nowMs: number): Finding[] {
     const version = database.pragma('user_version', { simple: true }) as number;
     const newest = migrationsIn('migrations').at(-1)?.version ?? 0;
     if (version > newest)
-      return [bad(what, `was written by a newer Steady Reel (${version}; this one knows ${newest})`, 'Start the newer one.')];
+      return [
+        bad(
+          what,
+          `was written by a newer Steady Reel (${version}; this one knows ${newest})`,
+          `Start the newer one, or put back the copy from before its update: ${asTyped('restore')}`,
+        ),
+      ];
     const size = `${(statSync(file).size / 1e6).toFixed(1)} MB, every page whole`;
     const whole =
       version < newest

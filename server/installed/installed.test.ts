@@ -1,11 +1,11 @@
-import { mkdtempSync } from 'node:fs';
+import { mkdtempSync, writeFileSync } from 'node:fs';
 import { createServer, type Server } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { asTyped } from './as-typed.ts';
 import { dataFolder } from './data-folder.ts';
 import { freeDoor } from './free-door.ts';
-import { forgetDoor, knownDoor, rememberDoor } from './known-door.ts';
+import { forgetDoor, knownDoor, rememberDoor, versionHere } from './known-door.ts';
 import { openBrowser } from './open-browser.ts';
 
 test('the book lies where each system keeps such things; what a person named comes first, and no path is none', () => {
@@ -38,7 +38,11 @@ test('the door of a book is known while it is served, and what is no port is non
   const file = join(mkdtempSync(join(tmpdir(), 'steady-reel-')), 'book.db');
   expect(knownDoor(file)).toBeNull();
   rememberDoor(file, 3003);
-  expect(knownDoor(file)).toBe(3003);
+  expect(knownDoor(file)).toEqual({ port: 3003, version: versionHere() });
+  writeFileSync(`${file}.door`, '3004');
+  expect(knownDoor(file)).toEqual({ port: 3004, version: '' });
+  writeFileSync(`${file}.door`, 'no port');
+  expect(knownDoor(file)).toBeNull();
   forgetDoor(file);
   forgetDoor(file);
   expect(knownDoor(file)).toBeNull();

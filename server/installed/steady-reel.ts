@@ -1,13 +1,13 @@
 #!/usr/bin/env node
 import Database from 'better-sqlite3';
-import { accessSync, constants, existsSync, mkdirSync, readFileSync } from 'node:fs';
+import { accessSync, constants, existsSync, mkdirSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 import { parseArgs } from 'node:util';
 import { isHeld } from '../hold-alone.ts';
 import { dataFolder } from './data-folder.ts';
 import { freeDoor } from './free-door.ts';
-import { knownDoor } from './known-door.ts';
+import { knownDoor, versionHere } from './known-door.ts';
 import { openBrowser } from './open-browser.ts';
 
 /** The command that is installed: `steady-reel`. It stands in build/, beside everything that it starts. */
@@ -42,10 +42,6 @@ function fail(...says: string[]): never {
 }
 
 const run = (file: string) => import(pathToFileURL(join(root, 'build', file)).href);
-
-function version(): string {
-  return (JSON.parse(readFileSync(join(root, 'package.json'), 'utf8')) as { version: string }).version;
-}
 
 /** A folder that is there and can be written to, or a sentence. */
 function writable(folder: string): void {
@@ -85,10 +81,13 @@ async function started(args: string[], demo: boolean): Promise<void> {
   writable(dirname(file));
   const opens = values['no-browser'] !== true;
   if (isHeld(file)) {
-    const port = knownDoor(file);
-    const address = port === null ? 'where it was started' : `http://localhost:${port}/`;
+    const door = knownDoor(file);
+    const address = door ? `http://localhost:${door.port}/` : 'where it was started';
+    const other = door && door.version !== versionHere(root) ? door.version || 'an older one' : null;
     say(`Steady Reel runs on this book already: ${address}`);
-    if (port !== null && opens) await openBrowser(address);
+    if (other !== null)
+      fail(`It is another version (${other}; this is ${versionHere(root)}). End that one, then start this: one book has one at a time.`);
+    if (door && opens) await openBrowser(address);
     return;
   }
   const asked = Number(values.port ?? process.env['PORT'] ?? 3000);
@@ -126,7 +125,7 @@ function options(args: string[]) {
 
 const [first = 'start', ...rest] = process.argv.slice(2);
 const named = OWN.find((command) => command === first);
-if (first === '--version' || first === '-v') say(version());
+if (first === '--version' || first === '-v') say(versionHere(root));
 else if (first === '--help' || first === '-h' || first === 'help') say(HELP);
 else if (named === 'start' || named === 'demo') await started(rest, named === 'demo');
 else if (named) {

@@ -271,6 +271,8 @@ test('what the probes say is shown as it comes, and no act of the run is touched
   let told = 0;
   channel.subscribe(() => told++);
   for (const heard of world.probes) heard({ data: JSON.stringify(said) });
+  // What reads it comes with the first probe that speaks.
+  await settle();
   expect(told).toBe(1);
   expect(channel.snapshot().probes).toEqual(said);
   // The same fold as before: a figure each second must not fold a whole run each second.

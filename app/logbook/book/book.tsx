@@ -42,6 +42,7 @@ const KIND_WORDS: Readonly<Record<BackupKind, string>> = {
   daily: 'of the day',
   'by-hand': 'by your press',
   'before-restore': 'from before a restore',
+  'before-update': 'from before an update',
 };
 
 export async function loader({ request }: Route.LoaderArgs) {

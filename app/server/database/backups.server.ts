@@ -1,16 +1,17 @@
 import { copyFileSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
-import { basename, dirname, join } from 'node:path';
+import { basename, join } from 'node:path';
 import Database from 'better-sqlite3';
 import { liveRunTitle } from '../runs/runs.server.ts';
 import { inThread } from '../thread/in-thread.server.ts';
+import { copiesBeside } from './backup-place.ts';
 import { copyBook, faultOfBackup } from './copy-book.server.ts';
 import { DatabaseFault } from './database-fault.ts';
-import { closeDatabase, databaseFile, db, openDatabase } from './database.server.ts';
+import { closeDatabase, databaseFile, db, openAtStart, openDatabase } from './database.server.ts';
 
-/** Copies of each day are kept for so many days; those made by a press, and those from before a restore, stay. */
+/** Copies of each day are kept for so many days; those made by a press, and those from before a restore or an update, stay. */
 const DAILY_KEPT = 14;
 
-export type BackupKind = 'daily' | 'by-hand' | 'before-restore';
+export type BackupKind = 'daily' | 'by-hand' | 'before-restore' | 'before-update';
 
 export interface Backup {
   readonly name: string;
@@ -20,10 +21,10 @@ export interface Backup {
 }
 
 export function backupFolder(file = databaseFile()): string {
-  return join(dirname(file), 'backups');
+  return copiesBeside(file);
 }
 
-const NAME = /^(daily|by-hand|before-restore)-(\d{4}-\d{2}-\d{2})(?:-(\d{6}))?(?:-\d+)?\.db$/;
+const NAME = /^(daily|by-hand|before-restore|before-update)-(\d{4}-\d{2}-\d{2})(?:-(\d{6}))?(?:-\d+)?\.db$/;
 
 /** Copies that there are, the newest first. Whatever else lies in the folder is none. */
 export function listBackups(file = databaseFile()): Backup[] {
@@ -156,9 +157,20 @@ export async function restoreBackup(path: string, stamp: string, file = database
 
 let restoring = false;
 
+/** Books that cannot be opened and are ours all the same: a copy may take their place, and they are set aside as they are. */
+const SET_ASIDE: readonly DatabaseFault['code'][] = ['too-new', 'damaged'];
+
+/** What is the matter with the book, where a copy may be put in its place; null for one that opens. */
+export function whatIsTheMatter(): DatabaseFault | null {
+  const fault = openAtStart();
+  if (fault && !SET_ASIDE.includes(fault.code)) throw fault;
+  return fault;
+}
+
 async function restored(path: string, stamp: string, file: string): Promise<Restored> {
   const fault = faultOfBackup(path);
   if (fault) return { ok: false, says: `That copy cannot be restored: ${fault}. The book is as it was.` };
+  if (whatIsTheMatter()) return inPlaceOfOneThatDoesNotOpen(path, stamp, file);
   const live = () =>
     db().prepare("SELECT json_extract(plan, '$.title') FROM runs WHERE state = 'live'").pluck().get() as string | undefined;
   const running = live();
@@ -166,25 +178,47 @@ async function restored(path: string, stamp: string, file: string): Promise<Rest
   // Nobody is at the Bench whom it could hold up.
   const kept = await makeBackup('before-restore', stamp, file, copyBook);
   const ready = `${file}.restoring`;
+  const unfit = makeReady(path, ready);
+  if (unfit) return unfit;
+  if (liveRunTitle()) return { ok: false, says: 'A run was begun meanwhile. A book is restored when no run is live.' };
+  // Closing writes the log back and takes it away: the new file must not meet the old one’s.
+  closeDatabase();
+  putInPlace(ready, file);
+  return { ok: true, kept: kept.name };
+}
+
+/** A book that a newer version wrote, or that is damaged, cannot be copied by its own means: its files are, as they are. */
+function inPlaceOfOneThatDoesNotOpen(path: string, stamp: string, file: string): Restored {
+  const ready = `${file}.restoring`;
+  const unfit = makeReady(path, ready);
+  if (unfit) return unfit;
+  const aside = `${file}.set-aside-${stamp}`;
+  for (const suffix of ['', ...BESIDE]) if (existsSync(file + suffix)) copyFileSync(file + suffix, aside + suffix);
+  putInPlace(ready, file);
+  return { ok: true, kept: basename(aside) };
+}
+
+/** An old copy is brought up to date beside the book before it counts; says why where it cannot be. */
+function makeReady(path: string, ready: string): Restored | null {
   // What a restore that was killed left, its journal too, is of no use to this one.
   const dropReady = () => ['', ...BESIDE].forEach((suffix) => rmSync(ready + suffix, { force: true }));
   dropReady();
   copyFileSync(path, ready);
   try {
-    // An old copy is brought up to date before it counts; one that cannot be is not taken.
-    openDatabase(ready).close();
+    openDatabase(ready, { keepsCopy: false }).close();
+    return null;
   } catch (error) {
     dropReady();
     const said = error instanceof DatabaseFault ? WHY_NOT[error.code] : undefined;
     if (said === undefined) throw error;
     return { ok: false, says: `That copy cannot be restored: ${said}. The book is as it was.` };
   }
-  if (liveRunTitle()) return { ok: false, says: 'A run was begun meanwhile. A book is restored when no run is live.' };
-  // Closing writes the log back and takes it away: the new file must not meet the old one’s.
-  closeDatabase();
+}
+
+/** Complete beside the book, it takes its name in one step. */
+function putInPlace(ready: string, file: string): void {
   for (const suffix of BESIDE) rmSync(file + suffix, { force: true });
   renameSync(ready, file);
   for (const suffix of BESIDE) rmSync(ready + suffix, { force: true });
   db();
-  return { ok: true, kept: kept.name };
 }

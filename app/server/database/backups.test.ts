@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { copyFileSync, existsSync, mkdirSync, mkdtempSync, readFileSync, readdirSync, utimesSync, writeFileSync } from 'node:fs';
+import { copyFileSync, existsSync, mkdirSync, mkdtempSync, readFileSync, readdirSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
@@ -16,7 +16,7 @@ import { storeBatch, storeRoll, storeTank } from '../shelf/a-shelf.fixture.ts';
 import { backupFolder, backupOfTheDay, findBackup, listBackups, makeBackup, restoreBackup, wouldBeLost } from './backups.server.ts';
 import { nowMs } from './clock.server.ts';
 import { faultOfBackup } from './copy-book.server.ts';
-import { db } from './database.server.ts';
+import { closeDatabase, db } from './database.server.ts';
 import { findRoll, rollCounts } from '../rolls.server.ts';
 import { whileUnchanged } from './unchanged.server.ts';
 
@@ -129,6 +129,36 @@ test('a copy of a newer Steady Reel, two restores at once, what a killed one lef
   const kept = listBackups().find(({ name }) => name.startsWith('before-restore-2026-11-02-130000'));
   expect(await restoreBackup(findBackup(kept?.name ?? '') ?? '', '2026-11-02-140000')).toMatchObject({ ok: true });
   expect([waiting(), existsSync(left)]).toEqual([rolls, false]);
+});
+
+test.each([
+  ['a newer Steady Reel wrote it', (file: string) => new Database(file).exec('PRAGMA user_version = 9999').close()],
+  ['it is damaged', (file: string) => writeFileSync(file, 'no database any more')],
+])('the way back where the book does not open because %s: a copy takes its place, and it is set aside as it is', async (_why, spoil) => {
+  const file = process.env['STEADY_REEL_DB'] ?? '';
+  const { name } = await makeBackup('by-hand', '2026-11-04-120000');
+  const rolls = waiting();
+  closeDatabase();
+  spoil(file);
+  const spoilt = readFileSync(file);
+  const restored = await restoreBackup(findBackup(name) ?? '', '2026-11-04-130000');
+  expect(restored).toMatchObject({ ok: true, kept: 'book.db.set-aside-2026-11-04-130000' });
+  expect(readFileSync(`${file}.set-aside-2026-11-04-130000`)).toEqual(spoilt);
+  expect([waiting(), existsSync(`${file}.restoring`)]).toEqual([rolls, false]);
+});
+
+test('another program’s file is never replaced by a copy', async () => {
+  const file = process.env['STEADY_REEL_DB'] ?? '';
+  const { name } = await makeBackup('by-hand', '2026-11-05-120000');
+  const path = findBackup(name) ?? '';
+  closeDatabase();
+  const ours = readFileSync(file);
+  rmSync(file);
+  new Database(file).exec('CREATE TABLE theirs (x)').close();
+  const theirs = readFileSync(file);
+  await expect(restoreBackup(path, '2026-11-05-130000')).rejects.toThrow(/belongs to another program/);
+  expect(readFileSync(file)).toEqual(theirs);
+  writeFileSync(file, ours);
 });
 
 test('while a run is at the Bench nothing is restored, and its acts go on', async () => {

@@ -33,7 +33,7 @@ export function faultOf(error: unknown, file: string): DatabaseFault | null {
   if (code.startsWith('SQLITE_CORRUPT') || code === 'SQLITE_NOTADB')
     return new DatabaseFault(
       'damaged',
-      `${file} is damaged or no database. It is left untouched. Put a copy back in its place: those beside it that end in .before- or .backup are whole databases.`,
+      `${file} is damaged or no database. It is left untouched. Put a copy back in its place: “restore” names those that there are.`,
     );
   if (code.startsWith('SQLITE_BUSY') || code.startsWith('SQLITE_LOCKED'))
     return new DatabaseFault(

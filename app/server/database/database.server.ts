@@ -18,7 +18,7 @@ const APPLICATION_ID = 0x5354524c;
  * Opens a database ready for use. WAL with `synchronous = FULL`: a developer step must survive a pulled plug.
  * Throws a DatabaseFault that says what is the matter, what is safe and what to do; the file is then as it was.
  */
-export function openDatabase(file: string): Database.Database {
+export function openDatabase(file: string, { keepsCopy = true } = {}): Database.Database {
   let database: Database.Database | null = null;
   try {
     mkdirSync(dirname(file), { recursive: true });
@@ -26,7 +26,7 @@ export function openDatabase(file: string): Database.Database {
     database.pragma('busy_timeout = 4000');
     refuseForeign(database, file);
     refuseDamaged(database, file);
-    migrate(database, file, resolve('migrations'));
+    migrate(database, file, resolve('migrations'), keepsCopy);
     // On a disk that is full a book that was opened before is opened all the same, and read.
     if (database.pragma('application_id', { simple: true }) !== APPLICATION_ID) database.pragma(`application_id = ${APPLICATION_ID}`);
     if (database.pragma('journal_mode', { simple: true }) !== 'wal') database.pragma('journal_mode = WAL');
