@@ -1,6 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
-import { mkdirSync, mkdtempSync, rmSync, symlinkSync } from 'node:fs';
+import Database from 'better-sqlite3';
+import { mkdirSync, mkdtempSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
@@ -75,9 +76,23 @@ test('one command starts it on a book of one’s own, once; a taken port is step
   expect(run(['start', '--no-browser'])).toEqual({ status: 0, said: `Steady Reel runs on this book already: ${first.address}\n` });
   expect(run(['backup']).said).toContain(join(place, 'share', 'steady-reel', 'backups'));
   expect(run(['doctor']).said).toContain('runs on this book now');
+  // Updated while the old one still runs: the new one does not lead to it as if it were itself.
+  const book = join(place, 'share', 'steady-reel', 'steady-reel.db');
+  writeFileSync(`${book}.door`, `${port + 3} 9.9.9`);
+  expect(run(['start', '--no-browser'])).toMatchObject({
+    status: 1,
+    said: expect.stringContaining('another version (9.9.9; this is 0.1.0)'),
+  });
   first.child.kill('SIGINT');
   expect(await first.ended).toBe(0);
-  expect(run(['restore']).said).toContain('by-hand-');
+  const [copy] = /by-hand-\S+/.exec(run(['restore']).said) ?? [''];
+  // The way back from an update: a book that a newer one wrote gives its place to a copy, and is set aside.
+  const newer = new Database(book);
+  newer.pragma('user_version = 9999');
+  newer.close();
+  expect(run(['doctor']).said).toContain('put back the copy from before its update: steady-reel restore');
+  expect(run(['restore', copy, '--yes'])).toMatchObject({ status: 0, said: expect.stringContaining('kept as steady-reel.db.set-aside-') });
+  expect(run(['doctor']).said).toContain('every page whole');
   expect(run(['core', 'plan', '--help']).said).toContain('steady-reel core plan');
 });
 
