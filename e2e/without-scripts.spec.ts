@@ -21,6 +21,16 @@ test('a roll is refused by field with what was typed kept, then added', async ({
   await expect(page.getByText('Slow post')).toBeVisible();
 });
 
+test('before scripts nothing stands over the edge, however narrow the screen', async ({ page }) => {
+  for (const width of [1280, 390])
+    for (const place of ['/', '/shelf/kits/house-c41-three-bath', '/shelf/kits/house-c41-three-bath/leaflet', '/first-roll?step=kit']) {
+      await page.setViewportSize({ width, height: 844 });
+      await page.goto(place);
+      const over = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+      expect(over, `${place} at ${width}`).toBeLessThanOrEqual(0);
+    }
+});
+
 test('a leaflet is typed in bottle by bottle, put right where it is refused, and corrected afterwards', async ({ page }) => {
   await page.goto('/shelf/kits/new');
   await page.getByLabel('Name on the box').fill('Paper and pencil');

@@ -4,7 +4,7 @@ import { execFileSync } from 'node:child_process';
 import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { putSection } from './put-section.mjs';
-import { buildIfNeeded, ensureChromium, freePort, installPackages, root, startServer, WINDOWED } from './setup.mjs';
+import { BROWSER, buildIfNeeded, ensureChromium, freePort, installPackages, root, startServer, WINDOWED } from './setup.mjs';
 
 installPackages();
 ensureChromium();
@@ -13,7 +13,7 @@ const { chromium } = await import('playwright');
 const SECONDS = Number(process.env.SECONDS ?? 120);
 const LONG = SECONDS > 800;
 
-async function bench() {
+async function bench(by = WINDOWED) {
   // Two measurements may run side by side, each with its own server and database.
   const port = await freePort(4360);
   const database = join(root, 'tmp', `measure-${port}.db`);
@@ -24,7 +24,7 @@ async function bench() {
   });
   const server = await startServer({ port, database });
   const base = `http://127.0.0.1:${port}`;
-  const browser = await chromium.launch(WINDOWED);
+  const browser = await chromium.launch(by);
   const context = await browser.newContext();
   const page = await context.newPage();
   await page.goto(base);
@@ -128,6 +128,7 @@ async function actToOtherScreen() {
 /** A phone of some years on a weak network, opened at a page. */
 const PHONE = { width: 390, height: 844 };
 
+/** A phone has none of the parts of a window that a laptop's browser loads again for every visitor. */
 async function slowPhone(browser) {
   const phone = await browser.newContext({ viewport: PHONE, serviceWorkers: 'block' });
   const screen = await phone.newPage();
@@ -158,7 +159,7 @@ async function middleOfAct(browser, address) {
 
 /** How long until a press on the picture, as soon as there is one, is done on the laptop: before scripts it is a form. */
 async function firstPress() {
-  const { page, browser, end } = await bench();
+  const { page, browser, end } = await bench(BROWSER);
   const act = page.locator('[data-act]');
   const said = await act.textContent();
   // Where it is pressed is found out beforehand: asking the slow screen for it would wait for its scripts.
@@ -175,7 +176,7 @@ async function firstPress() {
 }
 
 async function firstPicture() {
-  const { page, browser, end } = await bench();
+  const { page, browser, end } = await bench(BROWSER);
   const screen = await slowPhone(browser);
   const from = Date.now();
   await screen.goto(page.url(), { waitUntil: 'commit' });

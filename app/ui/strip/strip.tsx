@@ -22,7 +22,7 @@ interface StripProps {
 
 const BLOCK_PX = 60;
 const ROW_PX = 26;
-/** Server and first paint agree on a width; the real one follows before anybody looks. */
+/** Server and first paint agree on a width; the real one follows with the scripts, and without them nothing stands over the edge. */
 const FIRST_WIDTH_PX = 520;
 const CHARACTER_PX = 7.6;
 
@@ -42,11 +42,12 @@ function toTheNextBlock(event: React.KeyboardEvent<HTMLElement>): void {
 /** A run lying on its side: the same blocks as the Bench's column (interface.md). */
 export function Strip({ steps, chosen = null, level = null, wrap }: StripProps) {
   const box = useRef<HTMLDivElement>(null);
-  const [widthPx, setWidthPx] = useState(FIRST_WIDTH_PX);
+  const [measuredPx, setMeasuredPx] = useState<number | null>(null);
+  const widthPx = measuredPx ?? FIRST_WIDTH_PX;
   useEffect(() => {
     const element = box.current;
     if (!element) return;
-    const observer = new ResizeObserver(([entry]) => entry && setWidthPx(entry.contentRect.width));
+    const observer = new ResizeObserver(([entry]) => entry && setMeasuredPx(entry.contentRect.width));
     observer.observe(element);
     return () => observer.disconnect();
   }, []);
@@ -64,7 +65,7 @@ export function Strip({ steps, chosen = null, level = null, wrap }: StripProps) 
     // Arrow keys go from block to block, as along a film; Enter opens the one that has the focus.
     <div
       ref={box}
-      className="relative"
+      className={`relative ${measuredPx === null ? 'overflow-x-clip' : ''}`}
       style={{ height: BLOCK_PX + (rows > 0 ? 8 + rows * ROW_PX : 0) }}
       onKeyDown={(event) => toTheNextBlock(event)}
     >
