@@ -195,7 +195,10 @@ const [hidden, throttled] = alone
   : await Promise.all([punctuality('hidden'), punctuality('throttled')]);
 const other = await actToOtherScreen();
 const first = await firstPicture();
-const pressedMs = await firstPress();
+// One press is luck: it may meet a script that is just being read.
+const presses = [];
+for (let i = 0; i < 5; i++) presses.push(await firstPress());
+const pressedMs = at(presses, 0.5);
 const cues = `
 In headless Chromium, ${SECONDS} seconds each, a cue every ${LONG ? 'ten' : 'two'} seconds. Distance between planned and fired, in ms, without its sign.
 Aim: 99th percentile within 50 ms, none gathered: how much later the last tenth came than the first. The plain countdown beside it counts its own ticks in the same page at the same time.
@@ -211,7 +214,7 @@ const rest = `
 | what | figure |
 | --- | --- |
 | act to the other screen, 20 readings | median ${at(other, 0.5).toFixed(0)} ms, worst ${at(other, 1).toFixed(0)} ms |
-| first useful picture, phone profile (CPU ÷ 4, 1.6 Mbit/s, 150 ms) | ${first.picture} ms; a press on it is done on the laptop after ${pressedMs} ms, one without a page between after ${first.answers} ms |
+| first useful picture, phone profile (CPU ÷ 4, 1.6 Mbit/s, 150 ms) | ${first.picture} ms; a press on it is done on the laptop after ${pressedMs} ms (the middle of five, ${Math.min(...presses)} to ${Math.max(...presses)}), one without a page between after ${first.answers} ms |
 `;
 // An hour of cues stands in a section of its own, so that the quick measurement does not take it away.
 const [heading, body] = LONG ? ['## An hour of cues', cues] : ['## The Bench', cues + rest];
