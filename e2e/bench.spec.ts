@@ -159,6 +159,20 @@ test('a server killed at twelve moments of a run, its clock set meanwhile, loses
   await expect(act(page)).toHaveText(said.at(-1) ?? '');
 });
 
+test('a file that does not come takes away what it said of the step before, and holds up no act', async ({ page }) => {
+  // The column's own names stay out of it: only the side says what is poured and at what.
+  await page.route(/\/assets\/beside-/, (route) => route.abort());
+  const address = await atTheBench(page);
+  await open(page, base + address);
+  const side = page.getByRole('complementary', { name: 'Temperature and times' });
+  await expect(side).toContainText('Prewash, poured at');
+  await step(page, /Prewash out/);
+  await step(page, /Pour developer in/);
+  await expect(side).not.toContainText('Prewash');
+  await page.unroute(/\/assets\/beside-/);
+  await expect(side).toContainText('Developer, poured at', { timeout: 20_000 });
+});
+
 test('tampered, repeated and senseless events are refused, and the stream goes on', async ({ page }) => {
   const address = await atTheBench(page);
   const send = async (body: unknown) =>

@@ -24,13 +24,16 @@ test('a file that the network kept back is asked for again until it comes; a fau
   jest.useFakeTimers();
   try {
     const load = jest.fn(async () => Promise.resolve({ Digits }));
-    load.mockRejectedValueOnce(new TypeError('Failed to fetch')).mockRejectedValueOnce(new TypeError('Failed to fetch'));
+    load
+      .mockRejectedValueOnce(new TypeError('Failed to fetch dynamically imported module: /assets/digits.js'))
+      .mockRejectedValueOnce(new TypeError('Importing a module script failed.'));
     const part = onDemand(load);
     const fetched = part.fetch();
     await jest.advanceTimersByTimeAsync(60_000);
     await expect(fetched).resolves.toEqual({ Digits });
     expect(load).toHaveBeenCalledTimes(3);
-    await expect(onDemand(async () => Promise.reject(new SyntaxError('a slip'))).fetch()).rejects.toThrow('a slip');
+    for (const slip of [new SyntaxError('a slip'), new TypeError('a slip of ours')])
+      await expect(onDemand(async () => Promise.reject(slip)).fetch()).rejects.toThrow('a slip');
   } finally {
     jest.useRealTimers();
   }

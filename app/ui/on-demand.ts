@@ -1,5 +1,7 @@
 import { lazy, type ComponentType } from 'react';
 
+/** What Chromium, Firefox and WebKit say of a file that they could not get. */
+const NOT_FETCHED = /dynamically imported module|module script/i;
 const AGAIN_MS = [500, 1000, 2000, 4000, 8000];
 
 /**
@@ -14,8 +16,8 @@ export function onDemand<Module>(load: () => Promise<Module>) {
       try {
         return (here ??= await load());
       } catch (error) {
-        // What a browser says of a file that it could not get; anything else is a fault of ours.
-        if (!(error instanceof TypeError)) throw error;
+        // Anything else is a fault of ours, and asked for again it would be the same.
+        if (!(error instanceof TypeError && NOT_FETCHED.test(error.message))) throw error;
         await new Promise((resolve) => setTimeout(resolve, AGAIN_MS[Math.min(tries, AGAIN_MS.length - 1)]));
       }
   };

@@ -108,7 +108,7 @@ function Running({ plan, state, now, nowMs, act, next, bottles, today, explains 
       )}
       {Boolean(movedS(step, running.finish)) && (
         <div className="mt-3 lg:hidden">
-          <Later>
+          <Later of={running.finish.seconds}>
             <Correction {...{ plan, state, now, act }} />
           </Later>
         </div>
@@ -120,7 +120,7 @@ function Running({ plan, state, now, nowMs, act, next, bottles, today, explains 
         </p>
       )}
       {now.act?.kind === 'poured' && (
-        <Later>
+        <Later of={state.step}>
           <ComingPour {...{ plan, state, nowMs, bottles, today }} />
         </Later>
       )}
@@ -129,7 +129,7 @@ function Running({ plan, state, now, nowMs, act, next, bottles, today, explains 
       <WhatItDoes says={explains?.[state.step]} className="mt-4 sm:hidden" />
       {now.light.safe && <p className="mt-3 text-night-quiet">Light does no harm now: the tank may be open.</p>}
       {now.light.short && (
-        <Later>
+        <Later of={state.step}>
           <KeepItDark plan={plan} short={now.light.short} act={null} />
         </Later>
       )}
@@ -203,20 +203,20 @@ function Between({ plan, state, now, nowMs, act, bottles, today, explains }: Now
               : 'Pour when you are ready; do not let the film dry.'}
         </p>
       )}
-      <Later>
+      <Later of={state.step}>
         <PourWords {...pour} />
       </Later>
       {before && isDeveloper(before.kind) && (
-        <Later>
+        <Later of={state.step}>
           <Developed {...{ plan, state, act }} />
         </Later>
       )}
       {now.light.short && (
-        <Later>
+        <Later of={state.step}>
           <KeepItDark {...{ plan, act }} short={now.light.short} />
         </Later>
       )}
-      <Later>
+      <Later of={state.step}>
         <PourFacts {...pour} />
       </Later>
       {now.light.safe && before?.opensTank && (

@@ -22,14 +22,14 @@ export function UnderWay({ run, next, bottles, tips, acts, ...seen }: UnderWayPr
     <>
       <div className="grow pb-4">
         {state.phase !== 'paused' && run.lessons.length > 0 && (
-          <Later>
+          <Later of={state.step}>
             <LessonHere {...{ plan, state }} lessons={run.lessons} />
           </Later>
         )}
         <NowPanel {...seen} {...{ next, bottles }} today={run.today} explains={run.explains} />
         {/* Over time there is one thing to say. */}
         {state.step < plan.steps.length && state.phase !== 'paused' && !(now.running && nowMs > now.running.endsAtMs) && (
-          <Later>
+          <Later of={state.step}>
             <TipHere {...{ plan, state, tips }} />
           </Later>
         )}

@@ -105,6 +105,7 @@ export function BenchScreen({ run, place = benchPlace(run.runId), own = null }: 
   const open = (kind: PanelName) => setPanel((before) => (before?.kind === kind ? null : { kind }));
 
   const probes = view.probes ?? run.probes;
+  const placeNow = `${state.phase} ${state.step}`;
   const shared = { plan, state, now, nowMs };
   const seen: SeenRun = { ...shared, act };
   const agitate =
@@ -141,7 +142,7 @@ export function BenchScreen({ run, place = benchPlace(run.runId), own = null }: 
               {run.above} · {plan.process}
             </p>
             <h1 className="mb-4 text-lg leading-tight font-bold">{plan.title}</h1>
-            <Later>
+            <Later of={placeNow}>
               <TheRun {...shared} />
             </Later>
           </aside>
@@ -163,7 +164,7 @@ export function BenchScreen({ run, place = benchPlace(run.runId), own = null }: 
             </header>
             {own?.sign(clock)}
             {probes.length > 0 && (
-              <Later>
+              <Later of={probes}>
                 <ProbeSigns {...{ probes, nowMs }} steps={plan.steps} />
               </Later>
             )}
@@ -185,12 +186,12 @@ export function BenchScreen({ run, place = benchPlace(run.runId), own = null }: 
               </p>
             )}
             {!over && state.incidents.length > 0 && (
-              <Later>
+              <Later of={state.incidents}>
                 <BottlesSpoilt {...{ bottles, state }} />
               </Later>
             )}
             {state.looseReadings.length > 0 && (
-              <Later>
+              <Later of={state.looseReadings}>
                 <BottlesWaiting {...shared} />
               </Later>
             )}
@@ -252,14 +253,14 @@ export function BenchScreen({ run, place = benchPlace(run.runId), own = null }: 
             )}
             {!over && (
               <div className="mt-6 lg:hidden">
-                <Later>
+                <Later of={placeNow}>
                   <SidePanel {...seen} />
                 </Later>
               </div>
             )}
           </main>
           <aside aria-label="Temperature and times" className="hidden border-l border-night-line px-5 py-5 lg:block">
-            <Later>
+            <Later of={placeNow}>
               <SidePanel {...seen} />
             </Later>
           </aside>

@@ -177,29 +177,30 @@ async function restored(path: string, stamp: string, file: string): Promise<Rest
   if (running !== undefined) return { ok: false, says: `${running} is at the Bench. A book is restored when no run is live.` };
   // Nobody is at the Bench whom it could hold up.
   const kept = await makeBackup('before-restore', stamp, file, copyBook);
-  const ready = `${file}.restoring`;
-  const unfit = makeReady(path, ready);
+  const unfit = makeReady(path, file);
   if (unfit) return unfit;
   if (liveRunTitle()) return { ok: false, says: 'A run was begun meanwhile. A book is restored when no run is live.' };
   // Closing writes the log back and takes it away: the new file must not meet the old one’s.
   closeDatabase();
-  putInPlace(ready, file);
+  putInPlace(file);
   return { ok: true, kept: kept.name };
 }
 
 /** A book that a newer version wrote, or that is damaged, cannot be copied by its own means: its files are, as they are. */
 function inPlaceOfOneThatDoesNotOpen(path: string, stamp: string, file: string): Restored {
-  const ready = `${file}.restoring`;
-  const unfit = makeReady(path, ready);
+  const unfit = makeReady(path, file);
   if (unfit) return unfit;
   const aside = `${file}.set-aside-${stamp}`;
   for (const suffix of ['', ...BESIDE]) if (existsSync(file + suffix)) copyFileSync(file + suffix, aside + suffix);
-  putInPlace(ready, file);
+  putInPlace(file);
   return { ok: true, kept: basename(aside) };
 }
 
+const readyBeside = (file: string) => `${file}.restoring`;
+
 /** An old copy is brought up to date beside the book before it counts; says why where it cannot be. */
-function makeReady(path: string, ready: string): Restored | null {
+function makeReady(path: string, file: string): Restored | null {
+  const ready = readyBeside(file);
   // What a restore that was killed left, its journal too, is of no use to this one.
   const dropReady = () => ['', ...BESIDE].forEach((suffix) => rmSync(ready + suffix, { force: true }));
   dropReady();
@@ -216,7 +217,8 @@ function makeReady(path: string, ready: string): Restored | null {
 }
 
 /** Complete beside the book, it takes its name in one step. */
-function putInPlace(ready: string, file: string): void {
+function putInPlace(file: string): void {
+  const ready = readyBeside(file);
   for (const suffix of BESIDE) rmSync(file + suffix, { force: true });
   renameSync(ready, file);
   for (const suffix of BESIDE) rmSync(ready + suffix, { force: true });
