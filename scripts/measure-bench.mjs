@@ -165,10 +165,13 @@ async function firstPress() {
   // Where it is pressed is found out beforehand: asking the slow screen for it would wait for its scripts.
   const { x, y } = await middleOfAct(browser, page.url());
   const screen = await slowPhone(browser);
+  const finger = await screen.context().newCDPSession(screen);
   const from = Date.now();
   await screen.goto(page.url(), { waitUntil: 'commit' });
   await painted(screen);
-  await screen.mouse.click(x, y);
+  // As a finger does: down and up, neither waiting until a busy page has said that it saw the other.
+  const touch = (type) => finger.send('Input.dispatchMouseEvent', { type, x, y, button: 'left', clickCount: 1 });
+  await Promise.all([touch('mousePressed'), touch('mouseReleased')]);
   await page.waitForFunction((before) => document.querySelector('[data-act]')?.textContent !== before, said, { polling: 20 });
   const done = Date.now() - from;
   await end();
