@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
-import { expectAccessible } from './accessible.ts';
+import { expectAccessibleAtBothWidths } from './accessible.ts';
 import { keptHere, open } from './open.ts';
 import { freshDatabase, OwnServer } from './own-server.ts';
 import { deliberate, keysHere, pressable } from './press.ts';
@@ -202,11 +202,7 @@ test('every state of the Bench is accessible, on a laptop and on a phone', async
   page.on('pageerror', (error) => faults.push(error.message));
   const address = await atTheBench(page);
   const check = async (state: string) => {
-    for (const width of [1280, 390]) {
-      await page.setViewportSize({ width, height: 820 });
-      await expectAccessible(page, `${state} at ${width}`);
-      expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0);
-    }
+    await expectAccessibleAtBothWidths(page, state);
     await page.setViewportSize({ width: 1280, height: 800 });
   };
   await check('before the pour');

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { expectAccessible } from './accessible.ts';
+import { expectAccessibleAtBothWidths } from './accessible.ts';
 import { metricIn } from './metric.ts';
 import { open } from './open.ts';
 import { freshDatabase, OwnServer } from './own-server.ts';
@@ -98,12 +98,7 @@ for (const [name, places] of GROUPS) {
       await page.setViewportSize({ width: 1280, height: 820 });
       await open(page, place);
       expect(await metricIn(page), place).toEqual([]);
-      for (const width of [1280, 390]) {
-        await page.setViewportSize({ width, height: 820 });
-        await expect(page.locator('h1')).toBeVisible();
-        await expectAccessible(page, `${place} at ${width}`);
-        expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth), `${place} at ${width}`).toBeLessThanOrEqual(0);
-      }
+      await expectAccessibleAtBothWidths(page, place);
     }
     expect(said).toEqual([]);
   });
