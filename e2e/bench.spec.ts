@@ -247,7 +247,7 @@ test('a hidden tab hears its cues', async ({ page, context }) => {
   // The next cue of a prewash is "get ready", three seconds in; another page comes to the front meanwhile.
   const front = await context.newPage();
   await front.bringToFront();
-  await expect.poll(async () => page.evaluate(() => performance.getEntriesByName('cue').length), { timeout: 8000 }).toBeGreaterThan(0);
+  await expect.poll(async () => page.evaluate(() => performance.getEntriesByName('cue').length), { timeout: 60_000 }).toBeGreaterThan(0);
   // How punctually is measured (npm run measure); here, that a hidden tab hears them at all and each once.
   const cues = await page.evaluate(() => performance.getEntriesByName('cue').length);
   expect(cues).toBeGreaterThan(0);

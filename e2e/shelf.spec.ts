@@ -59,14 +59,16 @@ test('half a kit from its box: mixed through a reload and a killed server, label
   await noViolations(page);
   for (let i = 0; i < 3; i++) await act(page);
   await expect(page.getByRole('heading', { level: 2 })).toHaveText('Stir Part A in');
-  await page.reload();
-  await page.locator('[data-mixing="3"]').waitFor();
   // Without a server a press is kept on this screen, and delivered once there is one again.
   await keptHere(page);
+  const delivered = async () => ((await (await page.request.get(`${page.url()}/acts`)).json()) as { acts: unknown[] }).acts.length;
+  await expect.poll(delivered).toBe(3);
   await own.kill();
+  // The page opens without it as well, and knows what was pressed: of the copy and of what was delivered after it.
+  await page.reload();
+  await page.locator('[data-mixing="3"]').waitFor();
   await act(page);
   await expect(page.getByText('The server does not answer')).toBeVisible();
-  // The page opens without it as well, and knows what was pressed.
   await page.reload();
   await page.locator('[data-mixing="4"]').waitFor();
   await act(page);

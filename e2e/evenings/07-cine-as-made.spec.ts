@@ -39,8 +39,10 @@ test('cine, as made: its order is kept, its developer held at 41.1, and the rins
   await toTheFirstPour(page);
   await deliberate(page);
   await deliberate(page);
-  await expect(page.locator('[data-act]')).toHaveText(/Pour rinse until clear water in|Pour rinse water in/i);
-  await deliberate(page);
+  const act = page.locator('[data-act]');
+  await expect(act).toHaveText(/Pour rinse until clear water in|Pour rinse water in|Rinse until clear out/i);
+  // On a busy machine the prebath's time is over by then, and its end is one act with the rinse.
+  if (/Pour rinse/i.test((await act.textContent()) ?? '')) await deliberate(page);
   await expect(page.getByLabel('since the pour')).toBeVisible();
   await expect(page.getByText(/until it runs clear/)).toBeVisible();
 });

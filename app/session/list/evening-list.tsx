@@ -44,7 +44,7 @@ const CAUTIONS: Partial<Readonly<Record<DoingKind, string>>> = {
 export function EveningList({ doings: asRead, nowMs, now, readMs, front, run, opened, head, ticked }: EveningListProps) {
   const [search] = useSearchParams();
   const { open, toggled } = useOpened();
-  const { doings, toSave, tick } = useTicks(asRead);
+  const { doings, toSave, tick } = useTicks({ doings: asRead, readMs });
   const alone = useAlone();
   useKeptPage();
   const whole = search.get('list') === 'whole';

@@ -2,6 +2,8 @@ import { nanoid } from 'nanoid';
 import { createContext, useMemo, useState } from 'react';
 import { flushSync } from 'react-dom';
 import { useRevalidator } from 'react-router';
+import type { Sent } from '../../ui/screen/outbox.ts';
+import { isCopy } from '../../ui/screen/reach.ts';
 import { useOutbox } from '../../ui/screen/use-outbox.ts';
 import type { ShownDoing } from './line.tsx';
 
@@ -17,17 +19,21 @@ interface Ticked {
 /** How a line is ticked on a page with scripts; null where there is none, and a form does it. */
 export const TickContext = createContext<((doing: string, done: boolean) => void) | null>(null);
 
+const NOTHING: readonly never[] = [];
+
 /** A page that was not read anew by then says what it says. */
 const READ_WITHIN_MS = 5000;
 
 /**
- * Ticks of this screen: each counts at once, is kept while the laptop sleeps, and is delivered once it is awake. `asRead` is the
- * list as the page has it; what was delivered stands over it until it is read anew.
+ * Ticks of this screen: each counts at once, is kept while the laptop sleeps, and is delivered once it is awake. `list` is as
+ * the page has it, read at `readMs`; what was delivered stands over it until it is read anew. Without a list it only ticks.
  */
-export function useTicks(asRead: readonly ShownDoing[] = []) {
+export function useTicks(list?: { readonly doings: readonly ShownDoing[]; readonly readMs: number }) {
+  const asRead = list?.doings ?? NOTHING;
+  const [firstReadMs] = useState(list?.readMs);
   const { revalidate } = useRevalidator();
   const [delivered, setDelivered] = useState<readonly Ticked[]>([]);
-  const { pending, add, alive } = useOutbox<Ticked>('steady-reel-ticks', readTicked, async (ticked) => {
+  const send = async (ticked: Ticked): Promise<Sent> => {
     const { doing, done, pressedMs } = ticked;
     const answer = await fetch('/evening/ticks', {
       method: 'POST',
@@ -42,14 +48,17 @@ export function useTicks(asRead: readonly ShownDoing[] = []) {
     setTimeout(() => setDelivered((before) => before.filter((other) => other !== ticked)), READ_WITHIN_MS);
     void revalidate();
     return 'kept';
-  });
+  };
+  const { pending, taken, add, alive } = useOutbox({ name: 'steady-reel-ticks', read: readTicked, send, shows: list !== undefined });
   const tick = useMemo(
     () => (alive ? (doing: string, done: boolean) => add({ id: nanoid(), doing, done, pressedMs: Date.now() }) : null),
     [alive, add],
   );
   const notRead = delivered.filter((ticked) => saysOtherwise(asRead, ticked));
   if (notRead.length < delivered.length) setDelivered(notRead);
-  return { doings: withTicked(asRead, [...notRead, ...pending]), toSave: pending.length, tick };
+  // The copy that opened without the laptop is from before they were delivered.
+  const beforeCopy = isCopy() && list?.readMs === firstReadMs ? taken : NOTHING;
+  return { doings: withTicked(asRead, [...beforeCopy, ...notRead, ...pending]), toSave: pending.length, tick };
 }
 
 function saysOtherwise(doings: readonly ShownDoing[], { doing: id, done }: Ticked): boolean {

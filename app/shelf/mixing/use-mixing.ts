@@ -3,6 +3,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { foldMixing, type MixingAct, type MixingPlan } from '../../../core/chemistry/mixing/mixing-run.ts';
 import { readKeptActs } from '../../../core/chemistry/mixing/read-mixing.ts';
 import { useAlone } from '../../ui/screen/reach.ts';
+import type { Sent } from '../../ui/screen/outbox.ts';
 import { useOutbox } from '../../ui/screen/use-outbox.ts';
 
 /** Another screen may be at it too, and a page that is read while an act is on its way is read a moment too early. */
@@ -18,7 +19,7 @@ export type Pressed = { readonly kind: 'done' | 'begun'; readonly step: string }
 export function useMixing(mixingId: string, plan: MixingPlan, kept: readonly MixingAct[]) {
   const [server, setServer] = useState(kept);
   const [says, setSays] = useState<string | null>(null);
-  const { pending, add, alive } = useOutbox<MixingAct>(`mixing-${mixingId}`, readKeptActs, async (act) => {
+  const send = async (act: MixingAct): Promise<Sent> => {
     const response = await fetch(`/mixing/${mixingId}/acts`, {
       method: 'POST',
       headers: { 'Content-Type': 'application/json' },
@@ -29,7 +30,8 @@ export function useMixing(mixingId: string, plan: MixingPlan, kept: readonly Mix
     setServer((before) => theLonger(before, answer.acts ?? []));
     setSays(answer.message);
     return answer.message === null ? 'kept' : 'refused';
-  });
+  };
+  const { pending, taken, add, alive } = useOutbox({ name: `mixing-${mixingId}`, read: readKeptActs, send });
 
   useEffect(() => {
     const look = () => {
@@ -46,8 +48,8 @@ export function useMixing(mixingId: string, plan: MixingPlan, kept: readonly Mix
 
   const acts = useMemo(() => {
     const known = new Set(server.map((act) => act.id));
-    return [...server, ...pending.filter((act) => !known.has(act.id))];
-  }, [server, pending]);
+    return [...server, ...[...taken, ...pending].filter((act) => !known.has(act.id))];
+  }, [server, taken, pending]);
   return {
     state: useMemo(() => foldMixing(plan, acts), [plan, acts]),
     /** The server cannot be reached; what is pressed is kept here. */

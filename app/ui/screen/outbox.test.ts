@@ -29,12 +29,14 @@ afterAll(() => {
 
 const passes = async () => jest.advanceTimersByTimeAsync(10_000);
 
-test('whatever is pressed, closed, opened and lost on the way, each press arrives, and they arrive in order', async () => {
+test('whatever is pressed, closed, opened and lost on the way, each press arrives, in order, and is shown by every page', async () => {
   const does = fc.constantFrom('press', 'press', 'reload', 'sleep', 'wake', 'wait');
   await fc.assert(
     fc.asyncProperty(fc.array(does, { maxLength: 20 }), async (day) => {
       store.clear();
       const arrived: string[] = [];
+      /** What the server knew when the page was last read from it: the copy that opens while it sleeps shows no more. */
+      let copy: readonly string[] = [];
       let awake = true;
       let pressed = 0;
       const send = (item: Pressed): Promise<Sent> => {
@@ -44,9 +46,11 @@ test('whatever is pressed, closed, opened and lost on the way, each press arrive
       };
       const open = () => {
         const box = new Outbox<Pressed>('box', read, send);
-        box.open();
+        if (awake) copy = [...arrived];
+        box.open(awake);
         return box;
       };
+      const presses = () => Array.from({ length: pressed }, (_, i) => `p${i + 1}`);
       let box = open();
       for (const doing of day) {
         if (doing === 'press') box.add({ id: `p${++pressed}` });
@@ -57,11 +61,15 @@ test('whatever is pressed, closed, opened and lost on the way, each press arrive
           box.close();
           box = open();
         }
+        const shown = new Set([...copy, ...[...box.taken(), ...box.snapshot()].map(({ id }) => id)]);
+        expect([...shown]).toEqual(presses());
       }
       awake = true;
       await passes();
-      expect(arrived).toEqual(Array.from({ length: pressed }, (_, i) => `p${i + 1}`));
-      expect([box.snapshot(), store.size]).toEqual([[], 0]);
+      expect(arrived).toEqual(presses());
+      box.close();
+      box = open();
+      expect([box.snapshot(), box.taken(), store.size]).toEqual([[], [], 0]);
       box.close();
     }),
     { numRuns: 60 },
@@ -73,7 +81,7 @@ test('what is pressed before the page lives stands after what an earlier page le
   const arrived: string[] = [];
   const box = new Outbox<Pressed>('box', read, (item) => (arrived.push(item.id), Promise.resolve('kept' as const)));
   box.add({ id: 'at once' });
-  box.open();
+  box.open(true);
   await passes();
   expect(arrived).toEqual(['earlier', 'at once']);
   box.close();
@@ -88,7 +96,7 @@ test('what another screen did first leaves no place for what was pressed after i
   });
   const heard = jest.fn();
   box.subscribe(heard);
-  box.open();
+  box.open(true);
   for (const id of ['a', 'b']) box.add({ id });
   expect(box.snapshot()).toHaveLength(2);
   await passes();

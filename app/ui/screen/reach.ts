@@ -31,7 +31,7 @@ export async function answers(): Promise<boolean> {
 const ANSWER_WITHIN_MS = 4000;
 
 /** The page that stands here was kept from before, because the laptop did not answer. */
-function isCopy(): boolean {
+export function isCopy(): boolean {
   return typeof document !== 'undefined' && document.documentElement.dataset['copy'] !== undefined;
 }
 
