@@ -44,9 +44,9 @@ const CAUTIONS: Partial<Readonly<Record<DoingKind, string>>> = {
 export function EveningList({ doings: asRead, nowMs, now, readMs, front, run, opened, head, ticked }: EveningListProps) {
   const [search] = useSearchParams();
   const { open, toggled } = useOpened();
-  const { doings, toSave, tick } = useTicks({ doings: asRead, readMs });
+  const { doings, toSave, tick } = useTicks(asRead);
   const alone = useAlone();
-  useKeptPage();
+  useKeptPage(asRead);
   const whole = search.get('list') === 'whole';
   const hasBath = doings.some(({ kind }) => OPENS[kind]?.what === 'bath');
   const isFolded = (n: number | null) => n !== null && n !== front && !whole;

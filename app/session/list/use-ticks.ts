@@ -26,11 +26,11 @@ const READ_WITHIN_MS = 5000;
 
 /**
  * Ticks of this screen: each counts at once, is kept while the laptop sleeps, and is delivered once it is awake. `list` is as
- * the page has it, read at `readMs`; what was delivered stands over it until it is read anew. Without a list it only ticks.
+ * the page has it; what was delivered stands over it until it is read anew. Without a list it only ticks.
  */
-export function useTicks(list?: { readonly doings: readonly ShownDoing[]; readonly readMs: number }) {
-  const asRead = list?.doings ?? NOTHING;
-  const [firstReadMs] = useState(list?.readMs);
+export function useTicks(list?: readonly ShownDoing[]) {
+  const asRead = list ?? NOTHING;
+  const [first] = useState(list);
   const { revalidate } = useRevalidator();
   const [delivered, setDelivered] = useState<readonly Ticked[]>([]);
   const send = async (ticked: Ticked): Promise<Sent> => {
@@ -57,7 +57,7 @@ export function useTicks(list?: { readonly doings: readonly ShownDoing[]; readon
   const notRead = delivered.filter((ticked) => saysOtherwise(asRead, ticked));
   if (notRead.length < delivered.length) setDelivered(notRead);
   // The copy that opened without the laptop is from before they were delivered.
-  const beforeCopy = isCopy() && list?.readMs === firstReadMs ? taken : NOTHING;
+  const beforeCopy = isCopy() && list === first ? taken : NOTHING;
   return { doings: withTicked(asRead, [...beforeCopy, ...notRead, ...pending]), toSave: pending.length, tick };
 }
 

@@ -1,19 +1,36 @@
-import { useEffect } from 'react';
+import { useEffect, useRef } from 'react';
+
+/** Several changes in a row are one copy. */
+const KEEP_AFTER_MS = 2000;
+
+/** The worker keeps the page that a document was loaded with; what is come to from there on is read by scripts. */
+let cameWithDocument = true;
 
 /**
  * A page that also opens without its server, once it was open (app/frame/page-worker.ts). The worker is told every built
- * file that this page has loaded, and those that it loads by and by.
+ * file that this page has loaded, and those that it loads by and by; where the page was read anew (`asRead` is another), it is kept anew.
  */
-export function useKeptPage(): void {
+export function useKeptPage(asRead?: object): void {
+  const first = useRef(asRead);
+  useEffect(() => {
+    if (asRead === first.current || !('serviceWorker' in navigator)) return;
+    const later = setTimeout(
+      () => void navigator.serviceWorker.ready.then(({ active }) => active?.postMessage([location.origin + location.pathname])),
+      KEEP_AFTER_MS,
+    );
+    return () => clearTimeout(later);
+  }, [asRead]);
   useEffect(() => {
     if (!('serviceWorker' in navigator)) return;
+    const isOfDocument = cameWithDocument;
+    cameWithDocument = false;
     let observer: PerformanceObserver | null = null;
     let gone = false;
     const tell = async (worker: ServiceWorker | null) => {
       const page = location.href;
       const [loaded] = performance.getEntriesByType('navigation');
       // What was loaded through the worker is kept by it; what was come to by a link, or before it was there, is not.
-      if (loaded?.name !== page || !(await caches.match(page))) worker?.postMessage([page]);
+      if (!isOfDocument || loaded?.name !== page || !(await caches.match(page))) worker?.postMessage([page]);
       if (gone) return;
       observer = new PerformanceObserver((loaded) => {
         const files = loaded.getEntries().flatMap(({ name }) => (name.startsWith(`${location.origin}/assets/`) ? [name] : []));
