@@ -24,6 +24,13 @@ test('the evening’s list opens and is ticked, another place says what opens, t
   await page.setViewportSize({ width: 390, height: 800 });
   await open(page, '/');
   await keptHere(page);
+  const ticksInCopy = async () => (await (await caches.match('/'))?.text())?.match(/aria-checked="true"/g)?.length ?? 0;
+  await test.step('what is taken back is taken back in the copy as well', async () => {
+    for (const inCopy of [1, 0]) {
+      await Promise.all([page.waitForResponse('**/evening/ticks'), box(page, /^Heater on:/).click()]);
+      await expect.poll(async () => page.evaluate(ticksInCopy)).toBe(inCopy);
+    }
+  });
   await test.step('what another screen did is in the copy, once this page has read it', async () => {
     const phone = await browser.newPage({ baseURL: own.base, serviceWorkers: 'block' });
     await open(phone, '/');
@@ -31,7 +38,6 @@ test('the evening’s list opens and is ticked, another place says what opens, t
     await phone.close();
     await Promise.all([page.waitForResponse('**/evening/ticks'), box(page, /^Heater on:/).click()]);
     await expect(box(page, /^Stand in it:/)).toBeChecked();
-    const ticksInCopy = async () => (await (await caches.match('/'))?.text())?.match(/aria-checked="true"/g)?.length ?? 0;
     await expect.poll(async () => page.evaluate(ticksInCopy)).toBeGreaterThanOrEqual(2);
   });
   // Taken by the laptop after the copy of this page was kept: the copy does not know of it.

@@ -11,9 +11,10 @@ let cameWithDocument = true;
  * file that this page has loaded, and those that it loads by and by; where the page was read anew (`asRead` is another), it is kept anew.
  */
 export function useKeptPage(asRead?: object): void {
-  const first = useRef(asRead);
+  const last = useRef(asRead);
   useEffect(() => {
-    if (asRead === first.current || !('serviceWorker' in navigator)) return;
+    if (asRead === last.current || !('serviceWorker' in navigator)) return;
+    last.current = asRead;
     const later = setTimeout(
       () => void navigator.serviceWorker.ready.then(({ active }) => active?.postMessage([location.origin + location.pathname])),
       KEEP_AFTER_MS,
