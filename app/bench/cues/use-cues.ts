@@ -3,15 +3,9 @@ import type { DueCue } from '../../../core/run/state/now.ts';
 import type { ScreenFacts } from '../../ui/screen/screen-checks.ts';
 import { TonePlayer, toneOf, type ToneName } from '../../ui/screen/tones.ts';
 import type { ServerClock } from '../../ui/screen/server-clock.ts';
-
-export interface SoundSettings {
-  readonly on: boolean;
-  readonly volume: number;
-  readonly voice: boolean;
-}
+import { DEFAULT_SOUND, readSound, type SoundSettings } from './sound-settings.ts';
 
 const KEPT = 'steady-reel-sound';
-const DEFAULT_SOUND: SoundSettings = { on: true, volume: 0.7, voice: false };
 /** Sounds are put into the audio clock this far ahead, and topped up at every cue. */
 const AHEAD_S = 1800;
 const VIBRATION: Readonly<Record<ToneName, readonly number[]>> = {
@@ -124,7 +118,7 @@ function cueId(cue: DueCue): string {
 
 function readKept(): SoundSettings | null {
   try {
-    return { ...DEFAULT_SOUND, ...(JSON.parse(localStorage.getItem(KEPT) ?? '{}') as Partial<SoundSettings>) };
+    return readSound(localStorage.getItem(KEPT));
   } catch {
     return null;
   }

@@ -6,7 +6,7 @@ import type { RunState } from '../../../core/run/state/state.ts';
 import { BENCH_KEYS } from '../../ui/screen/bench-keys.ts';
 import type { ToneName } from '../../ui/screen/tones.ts';
 import type { Act } from '../channel/run-channel.ts';
-import type { SoundSettings } from '../cues/use-cues.ts';
+import type { SoundSettings } from '../cues/sound-settings.ts';
 import { Sheet } from './sheet.tsx';
 
 interface MoreProps {

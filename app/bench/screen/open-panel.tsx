@@ -1,7 +1,7 @@
 import { Suspense, useEffect } from 'react';
 import type { BottleAtBench } from '../../../core/run/bottles/bottle-at-bench.ts';
 import type { ToneName } from '../../ui/screen/tones.ts';
-import type { SoundSettings } from '../cues/use-cues.ts';
+import type { SoundSettings } from '../cues/sound-settings.ts';
 import { NoteEntry, ReadingEntry, type Thermometer } from '../entries/reading-entry.tsx';
 import { StartEntry } from '../entries/start-entry.tsx';
 import type { OwnEffects, SeenRun } from './bench-run.ts';
