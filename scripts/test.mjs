@@ -38,14 +38,15 @@ function placeForBooks() {
   }
 }
 
-/** Every book that a test makes stands here, and goes with it. */
+/** Every book that a test makes stands here, and goes with it; what the browser's tests were turned into stays for the next time. */
 const books = mkdtempSync(join(placeForBooks(), 'steady-reel-tests-'));
+const env = { ...process.env, TMPDIR: books, PWTEST_CACHE_DIR: join(root, 'node_modules', '.cache', 'browser-tests') };
 
 /** Runs a stage and prints what it said in one piece, so that two lanes do not talk into each other. */
 function stage([name, command, args]) {
   const from = Date.now();
   return new Promise((resolve) => {
-    const child = spawn(command, args, { cwd: root, env: { ...process.env, TMPDIR: books }, stdio: ['ignore', 'pipe', 'pipe'] });
+    const child = spawn(command, args, { cwd: root, env, stdio: ['ignore', 'pipe', 'pipe'] });
     let said = '';
     for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => (said += text));
     child.on('error', (error) => (said += String(error)));
