@@ -21,7 +21,7 @@ export default defineConfig({
   timeout: 180_000,
   // Files side by side, the tests of one file in order: each file has servers and databases of its own.
   fullyParallel: false,
-  workers: 3,
+  workers: 4,
   // Where two processors are shared with other work a browser can be starved: a test is tried twice, and one that
   // needed it is named as flaky at the end, to be looked at.
   retries: 1,
