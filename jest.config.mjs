@@ -24,6 +24,7 @@ export default {
       displayName: 'shared scope',
       runner: 'jest-light-runner',
       setupFiles: ['<rootDir>/scripts/read-typescript.mjs'],
+      setupFilesAfterEnv: ['<rootDir>/scripts/tests-end.mjs'],
       testMatch: tests('core', 'app'),
       testPathIgnorePatterns: IN_THEIR_OWN_SCOPE,
       transform: {},
