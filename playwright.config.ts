@@ -18,10 +18,10 @@ const server = (url: string, args: string) => ({
 export default defineConfig({
   testDir: 'e2e',
   // A busy machine must not turn a test red: what hangs is found a little later instead.
-  timeout: 180_000,
+  timeout: 600_000,
   // Files side by side, the tests of one file in order: each file has servers and databases of its own.
   fullyParallel: false,
-  workers: 4,
+  workers: 3,
   // Where two processors are shared with other work a browser can be starved: a test is tried twice, and one that
   // needed it is named as flaky at the end, to be looked at.
   retries: 1,

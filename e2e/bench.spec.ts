@@ -92,7 +92,6 @@ test('two screens show the same second; an act on one appears on the other; a wr
 });
 
 test('without its server the Bench goes on, loads, and delivers every act once, in order', async ({ page }) => {
-  test.setTimeout(240_000);
   const address = await atTheBench(page);
   await keptHere(page);
   await step(page, /Prewash out/);
@@ -125,7 +124,6 @@ test('without its server the Bench goes on, loads, and delivers every act once, 
 const CLOCK_SET_MS = [0, -3_600_000, 3_600_000, -172_800_000, 172_800_000];
 
 test('a server killed at twelve moments of a run, its clock set meanwhile, loses nothing', async ({ page }) => {
-  test.setTimeout(300_000);
   const address = await atTheBench(page);
   const said: string[] = [];
   let made = 1;
@@ -196,7 +194,6 @@ test('tampered, repeated and senseless events are refused, and the stream goes o
 });
 
 test('every state of the Bench is accessible, on a laptop and on a phone', async ({ page }) => {
-  test.setTimeout(240_000);
   // A page that the browser reads otherwise than it was written is drawn anew from nothing, under the finger.
   const faults: string[] = [];
   page.on('pageerror', (error) => faults.push(error.message));

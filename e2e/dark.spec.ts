@@ -16,7 +16,6 @@ const act = (page: Page) => page.locator('[data-act]');
 test('on a phone: a press far too early is asked again, a short bleach-fix stays in the dark, and the page says what the film got', async ({
   page,
 }) => {
-  test.setTimeout(240_000);
   await toTheFirstPour(page);
   const press = async () => {
     await pressable(page);

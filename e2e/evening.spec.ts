@@ -88,7 +88,6 @@ test('from the middle of an evening: what is next and when, will it last, and ev
   context,
   request,
 }) => {
-  test.setTimeout(300_000);
   await open(page, '/');
   // The slide film stays out at first.
   await (await openRun(page, 4)).getByRole('link', { name: 'Change' }).click();

@@ -18,7 +18,6 @@ function figure(said: string, words: RegExp): string | null {
 }
 
 test('poured warmer: plan, bath, calendar, wall sheet, checklist, Bench and logbook say one temperature', async ({ page, request }) => {
-  test.setTimeout(300_000);
   await request.post('/?index', { form: { intent: 'heat', school: 'pour-warmer' }, headers: { Origin: base } });
   await open(page, '/?run=0&step=1-developer');
   const plan = await text(page);
@@ -65,7 +64,6 @@ test.describe('on an evening of its own', () => {
   test('predicted, read, corrected, finished, judged: the finish follows the tank under an own margin, and every page says what that gave', async ({
     page,
   }) => {
-    test.setTimeout(300_000);
     await toTheFirstPour(page);
     // A conviction has its place before the pour, and is a line of its own.
     await deliberate(page);

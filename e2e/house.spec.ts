@@ -58,7 +58,6 @@ test.afterEach(async () => {
 test('scan, type four digits, and the phone runs the evening, with the laptop asleep for ten minutes in the middle', async ({
   page: laptop,
 }) => {
-  test.setTimeout(420_000);
   const database = freshDatabase();
   await own.start(database, 'demo');
   const asked = new Set<string>();

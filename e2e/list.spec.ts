@@ -84,7 +84,6 @@ test('the loading room: one dark target counts the reels, and the lid ticks the 
 });
 
 test('from the list to the Bench: all of it is there, then eight presses for six baths, by one gloved finger', async ({ browser }) => {
-  test.setTimeout(300_000);
   const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })).newPage();
   await open(phone, base);
   await phone.getByRole('button', { name: 'Start at the Bench' }).tap();
@@ -119,7 +118,6 @@ test('from the list to the Bench: all of it is there, then eight presses for six
 test('while it goes on the same list: what was is behind, what comes is led to the last hang-up, and the wall has it too', async ({
   page,
 }) => {
-  test.setTimeout(600_000);
   await open(page, '/');
   // Filled, warmed and loaded is plain from the run that was poured.
   await expect(lines(page).filter({ hasText: 'Fill the tub' })).toBeVisible();

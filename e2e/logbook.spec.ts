@@ -106,7 +106,6 @@ for (const { spoilt, run, seen, was, first, because } of STRIPS) {
 }
 
 test('the lesson of the cold strip stands at its developer the next time, and is asked about afterwards', async ({ page }) => {
-  test.setTimeout(120_000);
   await open(page, '/logbook/run-13');
   await page.getByRole('link', { name: 'Keep “next time” as a lesson' }).first().click();
   await expect(page.getByLabel('In your words')).toHaveValue(/Read the temperature inside the tank/);
@@ -148,7 +147,6 @@ test('the lesson of the cold strip stands at its developer the next time, and is
 });
 
 test('silver left: the film goes to the Bench once more, over light, and its bottle counts it', async ({ page }) => {
-  test.setTimeout(90_000);
   await open(page, '/logbook/run-16');
   await expect(page.getByRole('heading', { name: 'This film can still be saved' })).toBeVisible();
   await page.getByLabel('Poured from').selectOption({ label: 'Kiln Lane 4' });

@@ -10,7 +10,6 @@ test.beforeAll(() => own.start(freshDatabase(), 'demo'));
 test.afterAll(() => own.kill());
 
 test('no page answers with a fault of ours, whatever is posted to it', async () => {
-  test.setTimeout(300_000);
   const post = async (at: string, [what, type, body]: (typeof BODIES)[number]): Promise<string[]> => {
     const answer = await fetch(own.base + at, {
       method: 'POST',

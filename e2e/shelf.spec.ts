@@ -33,7 +33,6 @@ const bottle = (page: Page, name: string) => page.getByRole('link', { name: new 
 test('half a kit from its box: mixed through a reload and a killed server, labelled, run, dripped into, refused, tested, emptied, handed over', async ({
   page,
 }) => {
-  test.setTimeout(240_000);
   await open(page, '/shelf');
   // An empty shelf shows what a full one tells.
   await expect(page.getByRole('heading', { name: 'No batch is mixed' })).toBeVisible();

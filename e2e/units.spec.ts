@@ -15,7 +15,6 @@ test('in °F and US fl oz: a fault, a warning, the calendar and the Bench from t
   page,
   request,
 }) => {
-  test.setTimeout(300_000);
   await request.post('/units', { form: { temperature: 'F', volume: 'US fl oz' }, headers: { Origin: base } });
   const found: string[] = [];
   const read = async (where: string) => found.push(...(await metricIn(page)).map((line) => `${where}: ${line}`));

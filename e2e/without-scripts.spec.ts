@@ -103,7 +103,6 @@ test.describe('a whole run without scripts', () => {
   test.afterAll(() => own.kill());
 
   test('started, poured, read, asked again where it is too early, finished and in the logbook', async ({ page }) => {
-    test.setTimeout(240_000);
     await page.goto('/');
     await page.getByRole('button', { name: 'Start at the Bench' }).click();
     await page.waitForURL(/\/bench\/.+/);

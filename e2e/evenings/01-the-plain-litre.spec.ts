@@ -85,7 +85,6 @@ test.describe('from an empty book', () => {
   test.afterAll(() => second.kill());
 
   test('the same by keyboard alone, in °F and quarts, on a phone: typed, run with a reading, finished and judged', async ({ page }) => {
-    test.setTimeout(100_000);
     await page.request.post('/units', { form: { temperature: 'F', volume: 'US fl oz' }, headers: { Origin: second.base } });
     await open(page, '/shelf/kits/new');
     const keys = page.keyboard;

@@ -53,7 +53,6 @@ function minutesToWarm(litres: number, heaterW: number, roomC: number): number {
 test('the very first: whoever has never done it is led from an empty page to a hung-up roll, on a phone, and may leave anywhere', async ({
   page,
 }) => {
-  test.setTimeout(240_000);
   await open(page, at('/'));
   await page.getByRole('link', { name: 'Your first roll' }).click();
   await expect(page.getByRole('heading', { name: 'What you need' })).toBeVisible();
