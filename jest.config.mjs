@@ -1,7 +1,7 @@
 // Read before any test: what it takes for Node's own globals are then Node's, and not what tests in a shared scope left there.
 import 'jest-environment-node';
+import { LIMIT_MS } from './scripts/tests-end.mjs';
 
-/** Core and server tests. Playwright's live in e2e/ and run by themselves. */
 const tests = (...places) => places.map((place) => `<rootDir>/${place}/**/*.test.{ts,tsx}`);
 
 /** What takes a module's place, or winds a clock while promises wait, needs a scope that no other file of tests shares. */
@@ -13,14 +13,15 @@ const IN_THEIR_OWN_SCOPE = [
   'app/workers/cue-timer.test.ts',
 ].map((file) => `<rootDir>/${file}`);
 
+/** Core and server tests. Playwright's live in e2e/ and run by themselves. */
 export default {
   // Speed is measured elsewhere (npm run measure); a busy machine must not fail a property.
-  testTimeout: 120_000,
+  testTimeout: LIMIT_MS,
   // What was turned into plain JavaScript once stays here; where `npm test` puts books is gone after it.
   cacheDirectory: '<rootDir>/node_modules/.cache/jest',
   projects: [
     {
-      // In Node as it is: modules are read once for all files of tests, and stay warm from one to the next. That halves the work.
+      // In Node as it is: modules are read once for all files of tests, and stay warm from one to the next.
       displayName: 'shared scope',
       runner: 'jest-light-runner',
       setupFiles: ['<rootDir>/scripts/read-typescript.mjs'],

@@ -1,5 +1,5 @@
 // In the scope that tests share nothing ends a test that waits for what never comes: then nobody would hear which it was.
-const LIMIT_MS = 120_000;
+export const LIMIT_MS = 120_000;
 // The clock that a test may wind is not this one.
 const { setTimeout, clearTimeout } = globalThis;
 
@@ -16,9 +16,9 @@ export function ending(work, limitMs = LIMIT_MS) {
   };
 }
 
-const { test } = globalThis;
 /** As Jest calls what stands here before the tests of a scope. */
 export default function limitEveryTest() {
+  const { test } = globalThis;
   const each = (...table) => {
     const ofTable = test.each(...table);
     return (name, work) => ofTable(name, ending(work));

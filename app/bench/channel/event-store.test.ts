@@ -88,6 +88,13 @@ test('an act made off the network outlives a page that is loaded anew before the
   expect(atOnce).toEqual({});
 });
 
+test('what is damaged among acts that the database has not yet takes none of the others with it', async () => {
+  jest.spyOn(IDBObjectStore.prototype, 'add').mockReturnValue(new Promise(() => {}) as never);
+  for (const n of [2, 1]) void store().enqueue(note(n));
+  for (const [n, odd] of ['{"id":"no', 'null', '3', '"poured"', '[]'].entries()) localStorage.setItem(`steady-reel-act run odd-${n}`, odd);
+  expect(await store().queued()).toEqual([note(1), note(2)]);
+});
+
 test('a practice keeps its acts beside those of the runs: the same number is not the same act', async () => {
   const practice = new EventStore('practice', plan, 'steady-reel-practice');
   await practice.confirm([{ seq: 1, event: note(1) }]);

@@ -43,9 +43,11 @@ export class EventStore {
 
   async queued(): Promise<RunEvent[]> {
     const database = await this.opened;
-    const taken = ((await database?.getAllFromIndex('queue', 'byRun', this.runId)) ?? []).map((entry) => entry.event);
-    const atOnce = writtenAtOnce(this.underWay('')).filter((event) => !taken.some(({ id }) => id === event.id));
-    return [...taken, ...atOnce].flatMap((event) => this.read(event));
+    const entries = (await database?.getAllFromIndex('queue', 'byRun', this.runId)) ?? [];
+    const taken = entries.flatMap(({ event }) => this.read(event));
+    const underWay = writtenAtOnce(this.underWay('')).flatMap((event) => this.read(event));
+    // In the order of their instants: keys have none.
+    return [...taken, ...underWay.filter(({ id }) => !taken.some((act) => act.id === id)).sort((a, b) => a.atMs - b.atMs)];
   }
 
   async confirmed(): Promise<Confirmed[]> {
@@ -95,14 +97,10 @@ export class EventStore {
   }
 }
 
-/** Each act has a key of its own, so that two pages of one run do not overwrite one another. In the order of their instants. */
-function writtenAtOnce(keys: string): RunEvent[] {
-  const found = atOnce(() =>
-    Object.keys(localStorage)
-      .filter((key) => key.startsWith(keys))
-      .map((key) => JSON.parse(localStorage.getItem(key) ?? 'null') as RunEvent),
-  );
-  return (found ?? []).filter(Boolean).sort((a, b) => a.atMs - b.atMs);
+/** Each act has a key of its own, so that two pages of one run do not overwrite one another, and a damaged one spoils no other. */
+function writtenAtOnce(keys: string): unknown[] {
+  const found = atOnce(() => Object.keys(localStorage).filter((key) => key.startsWith(keys))) ?? [];
+  return found.map((key) => atOnce(() => JSON.parse(localStorage.getItem(key) ?? 'null') as unknown));
 }
 
 /** Where such storage is full or forbidden there is none. */
