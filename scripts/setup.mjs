@@ -3,7 +3,7 @@ import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { createHash } from 'node:crypto';
 import { createServer } from 'node:net';
-import { dirname, join } from 'node:path';
+import { basename, dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import { keepEarlierFiles } from './earlier-files.mjs';
@@ -15,6 +15,21 @@ export function run(command, args, options = {}) {
   if (done.error) throw done.error;
   return done.status ?? 1;
 }
+
+/** As `run`, for a command that may stand still for good: past its limit it is ended and begun again, once. */
+export function runOrAgain(command, args, { limitMs, ...options }) {
+  const once = { ...options, timeout: limitMs, killSignal: 'SIGKILL' };
+  try {
+    return run(command, args, once);
+  } catch (error) {
+    if (error.code !== 'ETIMEDOUT') throw error;
+    console.log(`${basename(command)} stood still for ${Math.round(limitMs / 1000)} s; it begins again.`);
+    return run(command, args, once);
+  }
+}
+
+/** The bundler's own threads have once waited for each other for good; a build takes half a minute, four beside other work. */
+const BUILD_LIMIT_MS = 600_000;
 
 /** A tool from node_modules/.bin. */
 export const tool = (name) => join(root, 'node_modules', '.bin', name);
@@ -69,7 +84,7 @@ export function buildIfNeeded() {
   const last = join(root, 'build', 'csv-reader.mjs');
   if (existsSync(server) && existsSync(last) && newest(sources) < statSync(last).mtimeMs) return;
   const putBack = keepEarlierFiles(join(root, 'build'), join(root, 'tmp', 'earlier-build'));
-  const status = run(tool('react-router'), ['build'], { env: { NODE_ENV: 'production' } });
+  const status = runOrAgain(tool('react-router'), ['build'], { limitMs: BUILD_LIMIT_MS, env: { NODE_ENV: 'production' } });
   putBack();
   if (status !== 0) process.exit(status);
   // The server's entry and its threads, beside what the framework built.
