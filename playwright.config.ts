@@ -25,7 +25,7 @@ export default defineConfig({
   // Where two processors are shared with other work a browser can be starved: a test is tried twice, and one that
   // needed it is named as flaky at the end, to be looked at.
   retries: 1,
-  expect: { timeout: 15_000 },
+  expect: { timeout: 60_000 },
   reporter: [['list']],
   use: {
     viewport: { width: 1280, height: 800 },

@@ -62,6 +62,21 @@ function settings() {
 
 type Settings = ReturnType<typeof settings>;
 
+const REACHED_FOR = 5;
+
+/** Asks a few times, a second apart: a laptop that was just started, or has much to do, drops a connection now and then. */
+async function reached<T>({ url }: Settings, ask: () => Promise<T>): Promise<T> {
+  for (let times = 1; ; times++) {
+    try {
+      return await ask();
+    } catch (error) {
+      if (error instanceof Told) throw error;
+      if (times === REACHED_FOR) throw new Told(`Nothing answers at ${url}. Is Steady Reel running there? --url says where else.`);
+      await new Promise((resolve) => setTimeout(resolve, 1000));
+    }
+  }
+}
+
 /** Adds a probe or heater as the page does. It is put away first where it is there: its old token is nobody's any more. */
 async function add({ url }: Settings, what: 'probe' | 'heater', name: string): Promise<string> {
   const post = async (path: string, fields: Record<string, string>) =>
@@ -78,9 +93,12 @@ async function add({ url }: Settings, what: 'probe' | 'heater', name: string): P
   return token;
 }
 
+/** A laptop with much to do answers late: who gives up sooner and asks anew gives it the same work twice. */
+const ANSWERED_WITHIN_MS = 30_000;
+
 async function send(url: string, method: string, token: string, body: object): Promise<unknown> {
   const headers = { Authorization: `Bearer ${token}`, 'Content-Type': 'application/json' };
-  const answer = await fetch(url, { method, headers, body: JSON.stringify(body), signal: AbortSignal.timeout(5000) });
+  const answer = await fetch(url, { method, headers, body: JSON.stringify(body), signal: AbortSignal.timeout(ANSWERED_WITHIN_MS) });
   const said = (await answer.json().catch(() => null)) as { message?: string } | null;
   if (answer.status === 401) throw new Told(said?.message ?? 'The token is not known.');
   if (!answer.ok) throw new Error(said?.message ?? `answered ${answer.status}`);
@@ -91,8 +109,8 @@ async function run(): Promise<void> {
   const set = settings();
   if (set.help) return void process.stdout.write(HELP);
   const { url, name, into, speed, seed } = set;
-  const token = set.token ?? (await add(set, 'probe', name));
-  const heater = into === 'tub' && set.token === null ? await add(set, 'heater', `${name}-heater`) : null;
+  const token = set.token ?? (await reached(set, async () => add(set, 'probe', name)));
+  const heater = into === 'tub' && set.token === null ? await reached(set, async () => add(set, 'heater', `${name}-heater`)) : null;
   console.log(
     `${name} sends to ${url}/probes from the ${into} of a ${set.scene.replace('-', ' ')}. Say there what it is in. Ctrl+C ends it.`,
   );

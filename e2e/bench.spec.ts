@@ -114,7 +114,7 @@ test('without its server the Bench goes on, loads, and delivers every act once, 
   });
   await step(page, /Pour rinse water in/);
   await own.start(database);
-  await expect(page.getByText(/On its own/)).toHaveCount(0, { timeout: 20_000 });
+  await expect(page.getByText(/On its own/)).toHaveCount(0);
   await expect
     .poll(async () => (await eventsOf(address)).map(({ event }) => event.kind))
     .toEqual(['readied', 'poured', 'step-ended', 'poured', 'reading', 'nudged', 'step-ended']);
@@ -141,7 +141,7 @@ test('a server killed at twelve moments of a run, its clock set meanwhile, loses
     await killing;
     own.clockSetMs = CLOCK_SET_MS[i % CLOCK_SET_MS.length] ?? 0;
     await own.start(database);
-    await expect.poll(async () => (await eventsOf(address)).length, { timeout: 20_000 }).toBe(made);
+    await expect.poll(async () => (await eventsOf(address)).length).toBe(made);
     await expect(act(page)).toHaveText(shown ?? '');
     said.push(shown ?? '');
     await pressable(page);
@@ -168,7 +168,7 @@ test('a file that does not come takes away what it said of the step before, and 
   await step(page, /Pour developer in/);
   await expect(side).not.toContainText('Prewash');
   await page.unroute(/\/assets\/beside-/);
-  await expect(side).toContainText('Developer, poured at', { timeout: 20_000 });
+  await expect(side).toContainText('Developer, poured at');
 });
 
 test('tampered, repeated and senseless events are refused, and the stream goes on', async ({ page }) => {
@@ -269,7 +269,7 @@ test('a whole run at true speed, by a phone six times slower, ends in the logboo
     await expect(page.getByRole('heading', { name, exact: true })).toBeVisible();
     await slowly(1);
     // Pressed as the tank runs empty: the level is at zero, and the digits say so.
-    await expect(left(page)).toHaveText(/^\+?0:0[01]$/, { timeout: 15_000 });
+    await expect(left(page)).toHaveText(/^\+?0:0[01]$/);
     await slowly(6);
     await pressable(page);
     await act(page).click();

@@ -61,7 +61,7 @@ test('the disk is full in the middle of a developer, and is not: what could not 
   expect(await kinds()).toEqual(before);
 
   rmSync(join(disk, 'filler'));
-  await expect.poll(kinds, { timeout: 30_000 }).toEqual([...before, 'reading', 'step-ended']);
+  await expect.poll(kinds).toEqual([...before, 'reading', 'step-ended']);
   await expect(page.getByText(/is full/)).toHaveCount(0);
 });
 

@@ -47,7 +47,7 @@ async function aNumber(laptop: Page): Promise<string> {
 async function comesIn(phone: Page, number: string): Promise<void> {
   await phone.getByLabel('Number').fill(number);
   await phone.getByRole('button', { name: 'Come in' }).click();
-  await phone.waitForURL(/\/screen$/, { timeout: 5000 });
+  await phone.waitForURL(/\/screen$/);
 }
 
 test.afterEach(async () => {
@@ -120,7 +120,7 @@ test('scan, type four digits, and the phone runs the evening, with the laptop as
   const run = new URL(laptop.url()).pathname;
   await open(phone, SAFE_WAY + run);
   await test.step('what this screen can do was tried, and is so', async () => {
-    for (const id of ['awake', 'alone', 'clock']) await expect(check(phone, id)).toHaveAttribute('data-good', 'true', { timeout: 30_000 });
+    for (const id of ['awake', 'alone', 'clock']) await expect(check(phone, id)).toHaveAttribute('data-good', 'true');
     await phone.getByRole('button', { name: 'Try the sound' }).click();
     await expect(check(phone, 'sound')).toHaveAttribute('data-good', 'true');
     await expect(phone.getByLabel('This screen')).toContainText('Stays awake');

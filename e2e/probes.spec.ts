@@ -67,7 +67,7 @@ test('a probe drives the developer’s finish by itself; garbled, jumping, kille
     await expect(page.getByText(/^Tank empty at/)).toHaveText(finish ?? '');
   });
   await test.step('its wire is cut: it is said after ten seconds, and found again', async () => {
-    await expect(signs).toContainText('lost for', { timeout: 30_000 });
+    await expect(signs).toContainText('lost for');
     await expect(page.getByText(/^Tank empty at/)).toBeVisible();
     expect((await send(token, [now(36.8)])).status).toBe(200);
     await expect(signs).not.toContainText('lost for');
@@ -80,7 +80,7 @@ test('a probe drives the developer’s finish by itself; garbled, jumping, kille
     expect((await send(token, waiting)).status).toBe(200);
     // Once the screen has its stream again it is told at once, without waiting for the next second.
     expect((await send(token, [now(36.66)])).status).toBe(200);
-    await expect(signs).toContainText('36.7 °C', { timeout: 9000 });
+    await expect(signs).toContainText('36.7 °C');
   });
   await test.step('undo takes back the pour and no reading', async () => {
     await page.keyboard.press('z');
@@ -120,7 +120,10 @@ test('another’s token, none, and a page of another site send nothing; the bath
 
   await open(page, '/?open=bath');
   const byProbe = page.getByRole('region', { name: 'By the probe' }).first();
-  await expect(byProbe).toContainText(/the bath is at 34\.8 °C, bottles ready at \d\d:\d\d ± \d+ min\./);
+  // On a busy machine the page comes so late that the probe is silent by then, and that is said.
+  await expect(byProbe).toContainText(
+    /the bath is at 34\.8 °C(, as it said last; it is lost just now)?, bottles ready at \d\d:\d\d ± \d+ min\./,
+  );
   await byProbe.getByRole('button', { name: /^Set it to/ }).click();
   await expect(byProbe).toContainText(/tub-heater is told to hold 3\d\.\d °C\./);
   const asked = await fetch(`${own.base}/heaters/tub-heater`, {
@@ -129,7 +132,7 @@ test('another’s token, none, and a page of another site send nothing; the bath
     body: JSON.stringify({ runsAtC: 38, heats: true }),
   });
   expect(await asked.json()).toMatchObject({ name: 'tub-heater', heats: true });
-  await expect(byProbe).toContainText('tub-heater: heating', { timeout: 30_000 });
+  await expect(byProbe).toContainText('tub-heater: heating');
 });
 const tokens: Record<string, string> = {};
 
@@ -148,6 +151,9 @@ test('a probe that is made up ships with it: it adds itself, sends like any othe
   const wrong = standIn('--scene', 'moon');
   expect(await wrong.ended).toBe(1);
   expect(wrong.said()).toContain('--scene: one of calm, cold-kitchen, falling-sink.');
+  const nowhere = standIn('--url', 'http://127.0.0.1:1');
+  expect(await nowhere.ended).toBe(1);
+  expect(nowhere.said()).toBe('Nothing answers at http://127.0.0.1:1. Is Steady Reel running there? --url says where else.\n');
 
   const probe = standIn('--scene', 'cold-kitchen', '--speed', '10');
   try {
@@ -159,8 +165,10 @@ test('a probe that is made up ships with it: it adds itself, sends like any othe
     const heater = page.locator('section', { has: page.getByRole('heading', { name: /^sim-tub-heater/ }) });
     await heater.getByLabel('Hold the bath at').fill('37,4');
     await heater.getByRole('button', { name: 'Set it' }).click();
-    await expect(heater).toContainText('Set to 37.4 °C, heating.', { timeout: 30_000 });
+    await expect(heater).toContainText('Set to 37.4 °C, heating.');
   } finally {
+    // What a silent one said of itself stands beside the failure.
+    await test.info().attach('what the probe said', { body: probe.said(), contentType: 'text/plain' });
     probe.child.kill();
   }
   await probe.ended;

@@ -130,7 +130,7 @@ test('half a kit from its box: mixed through a reload and a killed server, label
     await expect(page.getByText(name)).toBeVisible();
   }
   await open(page, '/');
-  await page.getByRole('button', { name: 'Start at the Bench' }).click({ timeout: 5000 });
+  await page.getByRole('button', { name: 'Start at the Bench' }).click();
   await page.waitForURL(/\/bench\/.+/);
   await page.locator('html[data-alive]').waitFor();
   await expect(page.getByText(`1. Developer bottle, ${code}, 587 ml`)).toBeVisible();
