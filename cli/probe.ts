@@ -62,16 +62,16 @@ function settings() {
 
 type Settings = ReturnType<typeof settings>;
 
-const REACHED_FOR = 5;
+const TRIES = 5;
 
-/** Asks a few times, a second apart: a laptop that was just started, or has much to do, drops a connection now and then. */
+/** Asks a few times, a second apart: a laptop that is just starting, or stood still for a while, drops a connection. */
 async function reached<T>({ url }: Settings, ask: () => Promise<T>): Promise<T> {
   for (let times = 1; ; times++) {
     try {
       return await ask();
     } catch (error) {
       if (error instanceof Told) throw error;
-      if (times === REACHED_FOR) throw new Told(`Nothing answers at ${url}. Is Steady Reel running there? --url says where else.`);
+      if (times === TRIES) throw new Told(`No Steady Reel answers at ${url}. Is it running there? --url says where else.`);
       await new Promise((resolve) => setTimeout(resolve, 1000));
     }
   }
@@ -93,12 +93,9 @@ async function add({ url }: Settings, what: 'probe' | 'heater', name: string): P
   return token;
 }
 
-/** A laptop with much to do answers late: who gives up sooner and asks anew gives it the same work twice. */
-const ANSWERED_WITHIN_MS = 30_000;
-
 async function send(url: string, method: string, token: string, body: object): Promise<unknown> {
   const headers = { Authorization: `Bearer ${token}`, 'Content-Type': 'application/json' };
-  const answer = await fetch(url, { method, headers, body: JSON.stringify(body), signal: AbortSignal.timeout(ANSWERED_WITHIN_MS) });
+  const answer = await fetch(url, { method, headers, body: JSON.stringify(body), signal: AbortSignal.timeout(5000) });
   const said = (await answer.json().catch(() => null)) as { message?: string } | null;
   if (answer.status === 401) throw new Told(said?.message ?? 'The token is not known.');
   if (!answer.ok) throw new Error(said?.message ?? `answered ${answer.status}`);

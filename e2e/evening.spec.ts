@@ -70,7 +70,7 @@ async function agree(page: Page, aside: Page, request: APIRequestContext): Promi
     told = await byThePage(page);
     expect(await byTheSheet(aside)).toEqual(told);
     expect(await byTheCalendar(request, zone)).toEqual(Object.fromEntries(told.map(({ run, pour }) => [run, pour])));
-  }).toPass({ timeout: 60_000 });
+  }).toPass();
   return told;
 }
 
@@ -117,7 +117,7 @@ test('from the middle of an evening: what is next and when, will it last, and ev
     const now = await byThePage(page);
     expect(minutes(now[1]?.pour ?? '') - minutes(first[1]?.pour ?? '')).toBe(10);
     expect(await byThePage(second)).toEqual(now);
-  }).toPass({ timeout: 60_000 });
+  }).toPass();
   const late = await agree(page, aside, request);
 
   const moved = page.locator('[aria-live=polite]').filter({ hasText: '→' });
@@ -137,7 +137,7 @@ test('from the middle of an evening: what is next and when, will it last, and ev
   await expect(page.getByText(/Run 4 is new: .*, first pour \d\d:\d\d/)).toBeInViewport();
   const four = await agree(page, aside, request);
   expect(four.map(({ run }) => run)).toEqual([1, 2, 3, 4]);
-  await expect(async () => expect(await byThePage(second)).toEqual(four)).toPass({ timeout: 60_000 });
+  await expect(async () => expect(await byThePage(second)).toEqual(four)).toPass();
   // The page has been read again since, and what the change moved is still in sight, wherever one is on the page.
   await page.mouse.wheel(0, 900);
   await expect(page.getByText(/Run 4 is new: .*, first pour \d\d:\d\d/)).toBeInViewport();
@@ -154,9 +154,9 @@ test('from the middle of an evening: what is next and when, will it last, and ev
         JSON.stringify(await byThePage(page)) !== before ||
         (await page.getByRole('region', { name: 'Will it last?' }).textContent()) !== step;
       expect(changed || i === 1).toBe(true);
-    }).toPass({ timeout: 60_000 });
+    }).toPass();
   }
-  await expect(async () => expect(await byThePage(page)).toEqual(late)).toPass({ timeout: 60_000 });
+  await expect(async () => expect(await byThePage(page)).toEqual(late)).toPass();
   await agree(page, aside, request);
   await expect(temperature).toHaveValue('38.0');
   await page.getByRole('button', { name: 'Close' }).click();

@@ -96,7 +96,7 @@ test('from the list to the Bench: all of it is there, then eight presses for six
     const label = (await act.textContent()) ?? '';
     // No hint of keys where there are none, and the act waits for its time.
     expect(await act.getByText('Space').isVisible()).toBe(false);
-    if (/I pour out| out: |^Out and/.test(label)) await expect(phone.getByLabel(/^over by/)).toBeVisible({ timeout: 60_000 });
+    if (/I pour out| out: |^Out and/.test(label)) await expect(phone.getByLabel(/^over by/)).toBeVisible();
     await pressable(phone);
     await act.tap();
     said.push(label.replace(/Space$/, ''));

@@ -115,7 +115,7 @@ test('from an empty shelf to a hung-up roll in the logbook, with the batch moved
   await page.getByLabel('Note').fill('Kitchen was cold');
   await page.keyboard.press('Enter');
   // Its whole time: what is cut short stays in the dark.
-  await expect(page.getByLabel(/^over by/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByLabel(/^over by/)).toBeVisible();
   await press(page, /Bleach-fix out: pour wash water in/, /Wash out/);
   await expect(page.getByText('Light does no harm now')).toBeVisible();
   await ledTo(page, /Out and hung up: finish/);

@@ -22,7 +22,7 @@ async function throughTheBaths(page: Page): Promise<string[]> {
     const says = page.locator('h2 + p.text-aqua');
     if (await says.count()) explained.push((await says.first().textContent()) ?? '');
     // What is poured out is poured out when its time is over, not before.
-    if (/I pour out| out: |^Out and/.test(label)) await expect(page.getByLabel(/^over by/)).toBeVisible({ timeout: 60_000 });
+    if (/I pour out| out: |^Out and/.test(label)) await expect(page.getByLabel(/^over by/)).toBeVisible();
     await act(page).click();
     await expect(act(page).or(page.locator('#ended'))).not.toHaveText(label, { timeout: 10_000 });
     if (await page.locator('#ended').isVisible()) return explained;

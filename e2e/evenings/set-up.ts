@@ -47,7 +47,7 @@ export async function typeIn(
     }
   }
   await page.getByRole('button', { name: 'Put it on the shelf' }).click();
-  await expect(page).toHaveURL(/\/shelf\/kits\/(?!new)/, { timeout: 60_000 });
+  await expect(page).toHaveURL(/\/shelf\/kits\/(?!new)/);
   return { fields, presses: presses + 1 };
 }
 
