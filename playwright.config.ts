@@ -29,6 +29,10 @@ export default defineConfig({
   reporter: [['list']],
   use: {
     viewport: { width: 1280, height: 800 },
+    // A laptop that is slow is answered for by the copy that the page's worker kept: whoever tests that asks for the worker.
+    serviceWorkers: 'block',
+    // A machine that is too busy to describe a page that failed still has its picture.
+    screenshot: 'only-on-failure',
     // A level that glides is painted sixty times a second, in software: half of what the browser did here was that.
     contextOptions: { reducedMotion: 'reduce' },
     launchOptions: BROWSER,

@@ -9,6 +9,7 @@ import { deliberate, keysHere, pressable } from './press.ts';
 const own = new OwnServer();
 const { base } = own;
 let database: string;
+test.use({ serviceWorkers: 'allow' });
 
 test.beforeEach(async () => {
   database = freshDatabase();

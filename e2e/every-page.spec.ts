@@ -6,7 +6,7 @@ import { freshDatabase, OwnServer } from './own-server.ts';
 
 /** Each page of the demo once, read by somebody who thinks in °F and US fluid ounces: their words are the longer ones. */
 const own = new OwnServer();
-test.use({ baseURL: own.base, serviceWorkers: 'block' });
+test.use({ baseURL: own.base });
 test.beforeAll(() => own.start(freshDatabase(), 'demo'));
 test.afterAll(() => own.kill());
 

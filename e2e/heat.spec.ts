@@ -6,7 +6,7 @@ import { deliberate } from './press.ts';
 /** The temperature the film feels: one figure wherever it is said, and it follows what is read. */
 const own = new OwnServer({ STEADY_REEL_TEST_SPEED: '4' });
 const { base } = own;
-test.use({ baseURL: base, serviceWorkers: 'block' });
+test.use({ baseURL: base });
 test.beforeAll(() => own.start(freshDatabase(), 'demo'));
 test.afterAll(() => own.kill());
 

@@ -50,6 +50,7 @@ async function comesIn(phone: Page, number: string): Promise<void> {
   await phone.waitForURL(/\/screen$/, { timeout: 5000 });
 }
 
+test.use({ serviceWorkers: 'allow' });
 test.afterEach(async () => {
   await own.kill();
   await named.kill();

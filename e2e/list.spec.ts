@@ -63,6 +63,28 @@ test('ticked on one screen it is done on the other, and taken back; without scri
   await phone.context().close();
 });
 
+test('a laptop that is slow leaves a tick where it was pressed; once it is read, what another screen said since holds', async ({
+  page,
+}) => {
+  await page.clock.install();
+  await open(page, '/');
+  const stand = box(page, /^Stand in it/);
+  let letGo = () => {};
+  const held = new Promise<void>((resolve) => (letGo = resolve));
+  await page.route(/\.data\b/, async (route) => {
+    await held;
+    await route.continue();
+  });
+  const [delivered] = await Promise.all([page.waitForRequest('**/evening/ticks'), stand.click()]);
+  await delivered.response();
+  await page.clock.fastForward('00:20');
+  await expect(stand).toBeChecked();
+  await page.request.post('/evening/ticks', { data: { ...delivered.postDataJSON(), done: false, agoMs: 0 }, headers: { Origin: base } });
+  await expect(stand).toBeChecked();
+  letGo();
+  await expect(stand).not.toBeChecked();
+});
+
 test('the loading room: one dark target counts the reels, and the lid ticks the line', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await open(page, '/');

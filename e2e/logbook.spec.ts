@@ -9,7 +9,7 @@ import { deliberate } from './press.ts';
 /** The strip hangs there and something is off: what it was, what it taught, and the book that remembers. */
 const own = new OwnServer({ STEADY_REEL_TEST_SPEED: '15' });
 const database = freshDatabase();
-test.use({ baseURL: own.base, serviceWorkers: 'block' });
+test.use({ baseURL: own.base });
 test.describe.configure({ mode: 'serial' });
 test.beforeAll(() => own.start(database, 'demo'));
 test.afterAll(() => own.kill());

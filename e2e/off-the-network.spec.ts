@@ -7,7 +7,7 @@ import { deliberate, pressable } from './press.ts';
 /** The laptop sleeps two rooms away. What is needed at the sink opens and goes on; it hears of everything once it is awake. */
 const own = new OwnServer();
 let database: string;
-test.use({ baseURL: own.base });
+test.use({ baseURL: own.base, serviceWorkers: 'allow' });
 test.beforeEach(async () => {
   database = freshDatabase();
   await own.start(database, 'demo');

@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test';
 import { DEMO } from '../playwright.config.ts';
 import { open } from './open.ts';
 
-test.use({ baseURL: DEMO, serviceWorkers: 'block' });
+test.use({ baseURL: DEMO });
 
 test('unknown addresses, deleted records and finished runs lead on', async ({ page }) => {
   for (const address of [

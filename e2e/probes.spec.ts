@@ -8,7 +8,7 @@ const own = new OwnServer();
 const database = freshDatabase();
 const act = (page: Page) => page.locator('[data-act]');
 
-test.use({ baseURL: own.base, serviceWorkers: 'block' });
+test.use({ baseURL: own.base });
 test.beforeAll(async () => own.start(database, 'demo'));
 test.afterAll(async () => own.kill());
 

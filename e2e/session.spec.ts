@@ -10,7 +10,7 @@ const { base } = own;
 
 test.beforeAll(() => own.start(freshDatabase(), 'demo'));
 test.afterAll(() => own.kill());
-test.use({ baseURL: base, serviceWorkers: 'block' });
+test.use({ baseURL: base });
 test.describe.configure({ mode: 'serial' });
 
 test('the puzzle of the evening is solved on opening: keepers first, pushes apart, the heater’s time there', async ({ page }) => {

@@ -8,7 +8,7 @@ import { deliberate } from './press.ts';
 const own = new OwnServer({ STEADY_REEL_TEST_SPEED: '30' });
 const { base } = own;
 const database = freshDatabase();
-test.use({ baseURL: base });
+test.use({ baseURL: base, serviceWorkers: 'allow' });
 test.beforeAll(() => own.start(database));
 test.afterAll(() => own.kill());
 

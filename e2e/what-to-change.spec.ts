@@ -5,7 +5,7 @@ import { freshDatabase, OwnServer } from './own-server.ts';
 
 /** A film that was thin twice is planned a third time. */
 const own = new OwnServer();
-test.use({ baseURL: own.base, serviceWorkers: 'block' });
+test.use({ baseURL: own.base });
 test.beforeEach(() => own.start(freshDatabase(), 'demo'));
 test.afterEach(() => own.kill());
 

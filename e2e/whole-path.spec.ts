@@ -6,7 +6,7 @@ import { keysHere, pressable } from './press.ts';
 
 /** An empty book, on a clock that runs sixtyfold. */
 const own = new OwnServer({ STEADY_REEL_TEST_SPEED: '60' });
-test.use({ baseURL: own.base });
+test.use({ baseURL: own.base, serviceWorkers: 'allow' });
 test.beforeEach(() => own.start(freshDatabase()));
 test.afterEach(() => own.kill());
 

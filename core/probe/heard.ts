@@ -1,3 +1,4 @@
+import { bisector } from 'd3-array';
 import { median } from '../units/median.ts';
 import type { ProbeReading } from './sift.ts';
 
@@ -9,6 +10,8 @@ export type Heard =
 
 const MEDIAN_OF_MS = 3000;
 const LOST_AFTER_MS = 10_000;
+
+const inTime = bisector(({ atMs }: ProbeReading) => atMs);
 
 /** The median of three seconds up to its last reading; silent for ten, it is lost (domain.md 18). `readings` in order. */
 export function heard(readings: readonly ProbeReading[], nowMs: number): Heard {
@@ -30,7 +33,7 @@ export function heardStill(was: Heard, nowMs: number): Heard {
 
 /** The median of what came in the three seconds up to an instant; readings in order, one of them at that instant. */
 export function medianAt(readings: readonly ProbeReading[], atMs: number): number {
-  const last = readings.findLastIndex((reading) => reading.atMs <= atMs);
+  const last = inTime.right(readings, atMs) - 1;
   const values: number[] = [];
   for (let i = last; i >= 0; i--) {
     const { atMs: at, c } = readings[i] as ProbeReading;

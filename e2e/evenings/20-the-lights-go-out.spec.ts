@@ -7,7 +7,7 @@ import { deliberate } from '../press.ts';
 /** The laptop dies in the developer for ten minutes, and comes back with its clock off; the phone goes on. */
 const SPEED = 30;
 const own = new OwnServer({ STEADY_REEL_TEST_SPEED: String(SPEED) });
-test.use({ baseURL: own.base, viewport: { width: 390, height: 844 } });
+test.use({ baseURL: own.base, serviceWorkers: 'allow', viewport: { width: 390, height: 844 } });
 test.afterAll(() => own.kill());
 
 interface Step {

@@ -12,6 +12,7 @@ import { action as bookAction, loader as bookLoader } from '../../logbook/book/b
 import { startSession } from '../../run/evening/session-start.server.ts';
 import { recordEvent } from '../../run/acts/run-log.server.ts';
 import { load, post } from '../../ui/forms/posting.fixture.ts';
+import { bundledSource } from '../thread/bundled-source.server.ts';
 import { storeBatch, storeRoll, storeTank } from '../shelf/a-shelf.fixture.ts';
 import { backupFolder, backupOfTheDay, findBackup, listBackups, makeBackup, restoreBackup, wouldBeLost } from './backups.server.ts';
 import { nowMs } from './clock.server.ts';
@@ -178,14 +179,6 @@ test('while a run is at the Bench nothing is restored, and its acts go on', asyn
 });
 
 /** A process of its own that restores one copy after the other as fast as it can, until it is killed. */
-const RESTORING = `
-  import { listBackups, restoreBackup, backupFolder } from './app/server/database/backups.server.ts';
-  import { join } from 'node:path';
-  const copies = listBackups().filter(({ kind }) => kind === 'by-hand').map(({ name }) => name).sort();
-  process.stdout.write('ready');
-  for (let i = 0; ; i++) await restoreBackup(join(backupFolder(), copies[i % copies.length]), '2026-11-03-1200' + String(i % 60).padStart(2, '0'));
-`;
-
 test('killed in the middle of a restore, again and again: there is the one book or the other, whole', async () => {
   const file = join(folder, 'drill', 'book.db');
   mkdirSync(join(folder, 'drill', 'backups'), { recursive: true });
@@ -215,8 +208,9 @@ test('killed in the middle of a restore, again and again: there is the one book 
     utimesSync(copy, 1, 1);
   }
   const seen = new Set<number>();
+  const restoring = bundledSource('app/server/database/restoring.fixture.ts');
   for (let round = 0; round < 6; round++) {
-    const child = spawn(process.execPath, ['--import', 'tsx', '--input-type=module', '--eval', RESTORING], {
+    const child = spawn(process.execPath, [restoring], {
       env: { ...process.env, STEADY_REEL_DB: file },
       stdio: ['ignore', 'pipe', 'inherit'],
     });

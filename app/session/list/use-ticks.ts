@@ -1,5 +1,5 @@
 import { nanoid } from 'nanoid';
-import { createContext, useMemo, useState } from 'react';
+import { createContext, startTransition, useMemo, useState } from 'react';
 import { flushSync } from 'react-dom';
 import { useRevalidator } from 'react-router';
 import type { Sent } from '../../ui/screen/outbox.ts';
@@ -20,9 +20,6 @@ interface Ticked {
 export const TickContext = createContext<((doing: string, done: boolean) => void) | null>(null);
 
 const NOTHING: readonly never[] = [];
-
-/** A page that was not read anew by then says what it says. */
-const READ_WITHIN_MS = 5000;
 
 /**
  * Ticks of this screen: each counts at once, is kept while the laptop sleeps, and is delivered once it is awake. `list` is as
@@ -45,8 +42,9 @@ export function useTicks(list?: readonly ShownDoing[]) {
     if (!answer.ok) return 'away';
     // At once: between what is on its way and what is delivered the line must not say for a moment that it is not done.
     flushSync(() => setDelivered((before) => [...before, ticked]));
-    setTimeout(() => setDelivered((before) => before.filter((other) => other !== ticked)), READ_WITHIN_MS);
-    void revalidate();
+    // A page that is read from now on knows of it, however long that takes; what it says then holds, for another screen may
+    // have taken it back.
+    void revalidate().then(() => startTransition(() => setDelivered((before) => before.filter((other) => other !== ticked))));
     return 'kept';
   };
   const { pending, taken, add, alive } = useOutbox({ name: 'steady-reel-ticks', read: readTicked, send, shows: list !== undefined });
