@@ -12,7 +12,7 @@ import { action as bookAction, loader as bookLoader } from '../../logbook/book/b
 import { startSession } from '../../run/evening/session-start.server.ts';
 import { recordEvent } from '../../run/acts/run-log.server.ts';
 import { load, post } from '../../ui/forms/posting.fixture.ts';
-import { bundledSource } from '../thread/bundled-source.server.ts';
+import { bundledSource } from '../thread/file-to-run.server.ts';
 import { storeBatch, storeRoll, storeTank } from '../shelf/a-shelf.fixture.ts';
 import { backupFolder, backupOfTheDay, findBackup, listBackups, makeBackup, restoreBackup, wouldBeLost } from './backups.server.ts';
 import { nowMs } from './clock.server.ts';
@@ -178,7 +178,6 @@ test('while a run is at the Bench nothing is restored, and its acts go on', asyn
   recordEvent(started.runId, { id: 'event-given-up', atMs: nowMs(), kind: 'given-up', reason: '', countsRolls: false });
 });
 
-/** A process of its own that restores one copy after the other as fast as it can, until it is killed. */
 test('killed in the middle of a restore, again and again: there is the one book or the other, whole', async () => {
   const file = join(folder, 'drill', 'book.db');
   mkdirSync(join(folder, 'drill', 'backups'), { recursive: true });

@@ -1,7 +1,7 @@
 import { join } from 'node:path';
 import { backupFolder, listBackups, restoreBackup } from './backups.server.ts';
 
-/** A process that restores one copy after the other for as long as it is let, and says when it begins. */
+/** A process of its own that restores one copy after the other as fast as it can, until it is killed. */
 const copies = listBackups()
   .filter(({ kind }) => kind === 'by-hand')
   .map(({ name }) => name)

@@ -1,9 +1,7 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { existsSync } from 'node:fs';
-import { resolve } from 'node:path';
 import { refused } from '../../../../core/answer.ts';
 import { inTurn } from '../../../../scan/in-turn.ts';
-import { bundledSource } from '../../../server/thread/bundled-source.server.ts';
+import { fileToRun } from '../../../server/thread/file-to-run.server.ts';
 import { TOO_LARGE } from './too-large.ts';
 import type { StripAnswer, StripJob, StripQuestion } from './strip-jobs.ts';
 
@@ -62,9 +60,8 @@ async function ask(job: StripJob, question: unknown): Promise<unknown> {
 }
 
 function begin(): ChildProcess {
-  const built = resolve('build', 'scan-process.mjs');
-  const isBuilt = process.env['NODE_ENV'] === 'production' && existsSync(built);
-  const args = isBuilt ? [`--max-old-space-size=${HEAP_MB}`, built] : [bundledSource('app/logbook/strips/scan-process/child.ts')];
+  const { file, isBuilt } = fileToRun('scan-process.mjs', 'app/logbook/strips/scan-process/child.ts');
+  const args = isBuilt ? [`--max-old-space-size=${HEAP_MB}`, file] : [file];
   // The system's own limit holds while a picture takes memory in one go; where there is no such limit the process looks itself.
   const limited = isBuilt && process.platform !== 'win32';
   const limit = ['-c', 'ulimit -d "$0" 2>/dev/null; exec "$@"', String(Math.round(MOST_BYTES / 1000)), process.execPath];
